@@ -1,0 +1,96 @@
+// Who may import whom. The picture in words is in docs/architecture.md.
+const tests = '(\\.test\\.tsx?$|/test-support/)';
+const CORE_PACKAGES = '^node_modules/(zod|@noble/hashes)/';
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-is-pure',
+      comment: 'The core imports itself and allow-listed pure packages, nothing else.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: tests },
+      to: { pathNot: ['^src/core/', CORE_PACKAGES] },
+    },
+    {
+      name: 'capability-by-its-index',
+      comment: 'A capability is entered through its index.ts.',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/' },
+      to: { path: '^src/core/([^/]+)/', pathNot: ['^src/core/$1/', '^src/core/[^/]+/index\\.ts$'] },
+    },
+    {
+      name: 'core-by-its-index-from-outside',
+      severity: 'error',
+      from: { path: '^(src/(?!core/)|demo/|bench/|e2e/)' },
+      to: { path: '^src/core/[^/]+/', pathNot: '^src/core/[^/]+/index\\.ts$' },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'workers-use-core-only',
+      severity: 'error',
+      from: { path: '^src/workers/' },
+      to: { path: '^src/(?!core/|workers/)' },
+    },
+    {
+      name: 'db-uses-core-only',
+      severity: 'error',
+      from: { path: '^src/db/' },
+      to: { path: '^src/(?!core/|db/)' },
+    },
+    {
+      name: 'ui-knows-no-domain',
+      severity: 'error',
+      from: { path: '^src/ui/' },
+      to: { path: '^src/(?!ui/)' },
+    },
+    {
+      name: 'drawings-use-core-and-ui',
+      severity: 'error',
+      from: { path: '^src/drawings/' },
+      to: { path: '^src/(?!core/|ui/|drawings/)' },
+    },
+    {
+      name: 'no-feature-imports-another',
+      severity: 'error',
+      from: { path: '^src/features/([^/]+)/' },
+      to: { path: '^src/features/([^/]+)/', pathNot: '^src/features/$1/' },
+    },
+    {
+      name: 'features-reach-db-by-queries-and-actions',
+      severity: 'error',
+      from: { path: '^src/features/', pathNot: '/(queries|actions)\\.ts$' },
+      to: { path: '^src/db/' },
+    },
+    {
+      name: 'features-not-app-or-cli',
+      severity: 'error',
+      from: { path: '^src/features/' },
+      to: { path: '^src/(app|cli)/' },
+    },
+    {
+      name: 'app-composes-features',
+      severity: 'error',
+      from: { path: '^src/app/' },
+      to: { path: '^src/(core|db|workers|cli|drawings)/' },
+    },
+    {
+      name: 'cli-uses-core-and-db',
+      severity: 'error',
+      from: { path: '^src/cli/' },
+      to: { path: '^src/(?!core/|db/|cli/)' },
+    },
+    {
+      name: 'nothing-imports-a-test',
+      severity: 'error',
+      from: { pathNot: tests },
+      to: { path: '\\.test\\.tsx?$' },
+    },
+    { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};
