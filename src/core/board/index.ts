@@ -1,0 +1,16 @@
+export { bodyBox, landsOf, padsOf, type Pad } from './lands';
+export { parseBoard, parseBoardText } from './parse';
+export { findPlace, groundNet, handiestPlace, isTwoTerminal, outlineBox, partByRef, railOfNet, type ProbePlace } from './query';
+export {
+  boardSchema,
+  type Board,
+  type BoardFunction,
+  type Part,
+  type PartKind,
+  type PartPackage,
+  type PlugSide,
+  type Port,
+  type Rail,
+  type Side,
+  type TestPoint,
+} from './schema';

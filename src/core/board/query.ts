@@ -1,0 +1,94 @@
+import { padsOf, type Pad } from './lands';
+import type { Board, Part, Rail, Side, TestPoint } from './schema';
+
+/** A place a probe can be put: a test point, or a pad of a part. */
+export interface ProbePlace {
+  /** What the bench calls it: `TP7`, `C14`, `U4.12`. */
+  readonly name: string;
+  readonly net: string;
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly side: Side;
+}
+
+interface Lookup {
+  readonly ground: string;
+  readonly parts: ReadonlyMap<string, Part>;
+}
+
+/** Look-ups per board file, made once: prediction asks for them hundreds of thousands of times. */
+const lookups = new WeakMap<Board, Lookup>();
+
+function lookup(board: Board): Lookup {
+  let found = lookups.get(board);
+  if (!found) {
+    const ground = Object.keys(board.nets).find((n) => board.nets[n].role === 'ground')!;
+    lookups.set(board, (found = { ground, parts: new Map(board.parts.map((p) => [p.ref, p])) }));
+  }
+  return found;
+}
+
+export const groundNet = (board: Board): string => lookup(board).ground;
+
+export const partByRef = (board: Board, ref: string): Part | undefined => lookup(board).parts.get(ref);
+
+export const railOfNet = (board: Board, net: string): Rail | undefined => board.rails.find((r) => r.net === net);
+
+export const isTwoTerminal = (part: Part): boolean => part.kind === 'fuse' || part.kind === 'coil' || part.kind === 'resistor' || part.kind === 'capacitor';
+
+const placeOfPoint = (p: TestPoint): ProbePlace => ({ name: p.id, net: p.net, xMm: p.xMm, yMm: p.yMm, side: p.side });
+
+function placeOfPad(part: Part, pad: Pad, name: string): ProbePlace {
+  return { name, net: part.pins[pad.pin], xMm: pad.xMm, yMm: pad.yMm, side: part.side };
+}
+
+/** The pad of a two-terminal part that is not on ground; pin 1 where neither is. */
+export function hotPad(board: Board, part: Part): Pad {
+  const ground = groundNet(board);
+  const pads = padsOf(board, part);
+  return pads.find((p) => part.pins[p.pin] !== undefined && part.pins[p.pin] !== ground) ?? pads[0];
+}
+
+/**
+ * Finds what a person means by a name: a test point, a part (its hot pad), a pin as `U4.12`, or a net (its
+ * handiest place). Names are matched without regard to case.
+ */
+export function findPlace(board: Board, text: string): ProbePlace | undefined {
+  const name = text.toUpperCase();
+  const point = board.points.find((p) => p.id === name);
+  if (point) return placeOfPoint(point);
+  const [ref, pin] = name.split('.');
+  const part = partByRef(board, ref);
+  if (part && pin !== undefined) {
+    const pad = padsOf(board, part).find((p) => p.pin === pin);
+    return pad && part.pins[pin] ? placeOfPad(part, pad, `${ref}.${pin}`) : undefined;
+  }
+  if (part) return placeOfPad(part, hotPad(board, part), ref);
+  return board.nets[name] ? handiestPlace(board, name) : undefined;
+}
+
+/** Where a net is best probed: a test point, else a capacitor, else any pad; nearest to `near` where given. */
+export function handiestPlace(board: Board, net: string, near?: { xMm: number; yMm: number }): ProbePlace | undefined {
+  const points = board.points.filter((p) => p.net === net).map(placeOfPoint);
+  if (points.length > 0) return nearest(points, near);
+  const parts = board.parts.filter((p) => Object.values(p.pins).includes(net));
+  const capacitors = parts.filter((p) => p.kind === 'capacitor');
+  const places = (capacitors.length > 0 ? capacitors : parts).map((part) => {
+    const pad = padsOf(board, part).find((p) => part.pins[p.pin] === net)!;
+    return placeOfPad(part, pad, part.kind === 'capacitor' && hotPad(board, part).pin === pad.pin ? part.ref : `${part.ref}.${pad.pin}`);
+  });
+  return nearest(places, near);
+}
+
+function nearest(places: ProbePlace[], near?: { xMm: number; yMm: number }): ProbePlace | undefined {
+  if (!near) return places[0];
+  const distance = (p: ProbePlace): number => Math.hypot(p.xMm - near.xMm, p.yMm - near.yMm);
+  return [...places].sort((a, b) => distance(a) - distance(b))[0];
+}
+
+/** Outline bounds in mm. */
+export function outlineBox(board: Board): { x0: number; y0: number; x1: number; y1: number } {
+  const xs = board.outlineMm.map((p) => p[0]);
+  const ys = board.outlineMm.map((p) => p[1]);
+  return { x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) };
+}

@@ -1,0 +1,141 @@
+import { z } from 'zod';
+
+/**
+ * The open board format `unisolda-board/1`. Lengths in mm, x to the right and y down as seen from the front,
+ * origin at the top left of the outline; angles in degrees, clockwise; back-side parts keep front-view coordinates.
+ */
+const refText = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/, 'expected a reference designator such as C14');
+const netName = z.string().regex(/^[A-Z][A-Z0-9_]{0,23}$/, 'expected a net name in capitals such as AON33');
+const positive = z.number().positive();
+const pairMm = z.tuple([positive, positive]);
+const pointMm = z.tuple([z.number(), z.number()]);
+
+export const PART_KINDS = [
+  'portController',
+  'chargeController',
+  'converter',
+  'mux',
+  'processor',
+  'sensorHub',
+  'flash',
+  'fuse',
+  'lineFilter',
+  'esdArray',
+  'clampDiode',
+  'mosfet',
+  'coil',
+  'capacitor',
+  'resistor',
+  'crystal',
+  'connector',
+  'batteryConnector',
+] as const;
+
+const landsSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('two'), pitchMm: positive, padMm: pairMm }).describe('two pads along x; pin 1 left'),
+  z
+    .object({ kind: z.literal('quad'), pins: z.number().int().multipleOf(4), pitchMm: positive, padMm: pairMm, spanMm: pairMm, centreMm: pairMm.optional() })
+    .describe('four sides, counter-clockwise from the top of the left side; the centre pad is pin EP'),
+  z
+    .object({ kind: z.literal('dual'), pins: z.number().int().multipleOf(2), pitchMm: positive, padMm: pairMm, spanMm: positive, centreMm: pairMm.optional() })
+    .describe('two sides, down the left and up the right; the centre pad is pin EP'),
+  z
+    .object({ kind: z.literal('array'), columns: z.number().int().positive(), rows: z.number().int().positive(), pitchMm: positive, padMm: positive, ballMm: positive })
+    .describe('balls on a grid, A1 at the top left'),
+  z
+    .object({ kind: z.literal('list'), pads: z.array(z.object({ pin: z.string(), xMm: z.number(), yMm: z.number(), wMm: positive, hMm: positive })).min(1) })
+    .describe('every pad by hand'),
+]);
+
+export const packageSchema = z.object({
+  bodyMm: pairMm,
+  heightMm: positive,
+  lands: landsSchema,
+  plastic: z.boolean().default(false).describe('a plastic body that softens long before solder melts'),
+});
+
+export const partSchema = z.object({
+  ref: refText,
+  kind: z.enum(PART_KINDS),
+  what: z.string().min(1).describe('what it is, in words'),
+  package: z.string(),
+  xMm: z.number(),
+  yMm: z.number(),
+  rotationDeg: z.number().default(0),
+  side: z.enum(['front', 'back']).default('front'),
+  pins: z.record(z.string(), netName),
+  ohm: positive.optional().describe('nominal resistance of a resistor'),
+  loadsOhm: z.record(netName, positive).default({}).describe('normal resistance to ground that the part puts on a net'),
+  jointLimitC: positive.optional().describe('temperature its own joints must stay below while a neighbour is worked on'),
+  bodyLimitC: positive.optional().describe('package or plastic ceiling'),
+  underfilled: z.boolean().default(false),
+  optional: z.boolean().default(false).describe('may stay off after a proof'),
+});
+
+const railFeed = z.object({
+  from: z.string().nullable().describe('the rail it comes from; null for the port'),
+  via: z.array(refText).default([]).describe('parts in series that must conduct'),
+  by: refText.nullable().default(null).describe('the converter that makes it; null when it is passed on'),
+  needs: z.array(z.enum(['talk', 'image'])).default([]),
+});
+
+export const railSchema = z.object({
+  id: netName,
+  net: netName,
+  expect: z.discriminatedUnion('kind', [z.object({ kind: z.literal('bus') }), z.object({ kind: z.literal('fixed'), volts: positive })]),
+  tolerance: z.number().positive().max(0.5).default(0.05).describe('share of the expected value'),
+  feeds: z.array(railFeed).min(1),
+  port: z.string().optional().describe('the port that must be plugged in to measure it'),
+  note: z.string().optional(),
+});
+
+export const portSchema = z.object({
+  id: refText.describe('the connector'),
+  designV: positive,
+  healthyA: z.tuple([z.number().min(0), positive]).describe('lowest and highest healthy current with a partly charged pack'),
+  controller: refText,
+  imagePart: refText,
+  controllerRails: z.array(netName).min(1).describe('rails that the controller needs before it can talk'),
+  vbusRail: netName,
+  sides: z.array(z.object({ side: z.enum(['A', 'B']), ccNet: netName, path: z.array(refText) })).length(2),
+});
+
+export const functionSchema = z.object({
+  id: z.string().regex(/^[a-z][a-z0-9-]*$/),
+  what: z.string(),
+  parts: z.array(refText).min(1),
+  rails: z.array(netName).default([]),
+  minutes: positive,
+});
+
+export const boardSchema = z.object({
+  format: z.literal('unisolda-board/1'),
+  id: z.string().regex(/^[a-z0-9-]+$/),
+  device: z.string().min(1),
+  name: z.string().min(1),
+  revision: z.string().min(1),
+  outlineMm: z.array(pointMm).min(3),
+  thicknessMm: positive,
+  layers: z.array(z.object({ name: z.string(), copperUm: z.number().min(0), coverage: z.number().min(0).max(1) })).min(1),
+  alloy: z.enum(['SAC305', 'Sn63Pb37', 'Sn42Bi58']).default('SAC305').describe('solder on the board as built'),
+  packages: z.record(z.string(), packageSchema),
+  nets: z.record(netName, z.object({ role: z.enum(['ground', 'power', 'signal', 'switch']), diodeV: positive.optional().describe('normal diode-mode drop'), lowByNature: z.boolean().default(false) })),
+  parts: z.array(partSchema).min(1),
+  points: z.array(z.object({ id: refText, net: netName, xMm: z.number(), yMm: z.number(), side: z.enum(['front', 'back']).default('front') })),
+  ports: z.array(portSchema).min(1),
+  rails: z.array(railSchema).min(1),
+  functions: z.array(functionSchema),
+  imageFamily: z.string().optional(),
+});
+
+export type Board = z.infer<typeof boardSchema>;
+export type Part = z.infer<typeof partSchema>;
+export type PartKind = Part['kind'];
+export type PartPackage = z.infer<typeof packageSchema>;
+export type Rail = z.infer<typeof railSchema>;
+export type RailFeed = z.infer<typeof railFeed>;
+export type Port = z.infer<typeof portSchema>;
+export type Side = 'front' | 'back';
+export type PlugSide = 'A' | 'B';
+export type BoardFunction = z.infer<typeof functionSchema>;
+export type TestPoint = Board['points'][number];

@@ -1,0 +1,139 @@
+import { normalCdf, normalPdf } from '../math';
+import { OUTSIDE, priorOf, type Fault, type HistoryFlag } from './faults';
+import type { Measurement, Reading, Value } from './measurement';
+import { DROP_OPEN_V, OPEN_LOG_OHM, Predictor, type Alternative, type Prediction } from './predict';
+
+/**
+ * How often a reading of each kind is simply wrong: a slipped probe, a bad ground clip, a misread display.
+ * Engineering estimates; no single reading may rule a fault out.
+ */
+export const ERROR_RATE: Record<Measurement['kind'], number> = {
+  usb: 0.02,
+  look: 0.02,
+  drop: 0.03,
+  ohm: 0.03,
+  through: 0.03,
+  volts: 0.02,
+  works: 0.02,
+  image: 0.005,
+  lift: 0.03,
+};
+
+/** Density of a wrong reading: evenly over what the instrument can show. */
+const WRONG_DENSITY: Record<Measurement['kind'], number> = {
+  usb: 1 / (25 * 3),
+  look: 0.5,
+  drop: 0.5,
+  ohm: 1 / 7,
+  through: 1 / 7,
+  volts: 1 / 25,
+  works: 0.5,
+  image: 0.5,
+  lift: 1 / 7,
+};
+
+/** A continuity beep sounds below about 30 Ω (common practice, no source). */
+const BEEP_LOG_OHM = Math.log10(30);
+
+const isResistance = (m: Measurement): boolean => m.kind === 'ohm' || m.kind === 'through' || m.kind === 'lift';
+
+/** Likelihood of a value under one prediction, wrong readings counted in. */
+export function likelihood(m: Measurement, value: Value, prediction: Prediction): number {
+  const wrong = ERROR_RATE[m.kind];
+  if (prediction.kind === 'verdict') {
+    const fits = value.kind === 'fail' ? prediction.failChance : 1 - prediction.failChance;
+    return (1 - wrong) * fits + wrong * 0.5;
+  }
+  const density = prediction.alternatives.reduce((sum, alt) => sum + alt.weight * densityOf(m, value, alt), 0);
+  return (1 - wrong) * density + wrong * WRONG_DENSITY[m.kind];
+}
+
+function densityOf(m: Measurement, value: Value, alt: Alternative): number {
+  const [mean, sd] = [alt.means[0], alt.sds[0]];
+  if (value.kind === 'pair') return normalPdf(value.volts, mean, sd) * normalPdf(value.amps, alt.means[1], alt.sds[1]);
+  if (value.kind === 'beep') return normalCdf(BEEP_LOG_OHM, mean, sd);
+  if (value.kind === 'open') return isResistance(m) ? normalPdf(OPEN_LOG_OHM, mean, sd) : normalPdf(DROP_OPEN_V, mean, sd);
+  if (value.kind !== 'figure') return 0;
+  if (!isResistance(m)) return normalPdf(value.value, mean, sd);
+  return normalPdf(Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, 0.1))), mean, sd);
+}
+
+export interface Belief {
+  readonly faults: readonly Fault[];
+  /** Probability of each fault, same order. */
+  readonly p: Float64Array;
+  /** likelihoods[r][f] of reading r under fault f. */
+  readonly likelihoods: readonly Float64Array[];
+}
+
+/** Counts readings into the prior. Readings are independent given the fault. */
+export function updateBelief(predictor: Predictor, readings: readonly Reading[], history: readonly HistoryFlag[]): Belief {
+  const { faults } = predictor;
+  const p = priorOf(predictor.board, faults, history);
+  const likelihoods = readings.map((r) => {
+    const absent = new Set(r.absent ?? []);
+    const replaced = new Set(r.replaced ?? []);
+    return Float64Array.from(predictor.predictRow(r.measurement, absent, replaced), (prediction) => likelihood(r.measurement, r.value, prediction));
+  });
+  for (const row of likelihoods) {
+    for (let i = 0; i < p.length; i++) p[i] *= row[i];
+    const total = p.reduce((s, v) => s + v, 0);
+    for (let i = 0; i < p.length; i++) p[i] /= total;
+  }
+  return { faults, p, likelihoods };
+}
+
+export interface Suspect {
+  /** The part, or {@link OUTSIDE}. */
+  readonly ref: string;
+  readonly words: string;
+  readonly p: number;
+  /** The likeliest fault mode of the part. */
+  readonly fault: Fault;
+}
+
+/** Parts by probability, each with its likeliest fault mode. */
+export function suspects(belief: Belief): Suspect[] {
+  const byRef = new Map<string, { p: number; best: number }>();
+  belief.faults.forEach((f, i) => {
+    const ref = f.ref || OUTSIDE;
+    const entry = byRef.get(ref);
+    if (!entry) byRef.set(ref, { p: belief.p[i], best: i });
+    else {
+      entry.p += belief.p[i];
+      if (belief.p[i] > belief.p[entry.best]) entry.best = i;
+    }
+  });
+  return [...byRef].map(([ref, { p, best }]) => ({ ref, p, fault: belief.faults[best], words: belief.faults[best].words })).sort((a, b) => b.p - a.p);
+}
+
+export interface Weight {
+  /** Index of the reading. */
+  readonly reading: number;
+  /** log10 of how much likelier the reading is under the suspect than under all other faults together. */
+  readonly decades: number;
+}
+
+/** The readings that speak for or against a suspect, strongest first. */
+export function weightsFor(belief: Belief, ref: string): Weight[] {
+  const mine = belief.faults.map((f) => (f.ref || OUTSIDE) === ref);
+  return belief.likelihoods
+    .map((row, reading) => {
+      let own = 0;
+      let ownP = 0;
+      let others = 0;
+      let othersP = 0;
+      row.forEach((l, i) => {
+        if (mine[i]) {
+          own += l * belief.p[i];
+          ownP += belief.p[i];
+        } else {
+          others += l * belief.p[i];
+          othersP += belief.p[i];
+        }
+      });
+      if (ownP === 0 || othersP === 0) return { reading, decades: 0 };
+      return { reading, decades: Math.log10(own / ownP / (others / othersP)) };
+    })
+    .sort((a, b) => Math.abs(b.decades) - Math.abs(a.decades));
+}

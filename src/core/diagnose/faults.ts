@@ -1,0 +1,185 @@
+import { groundNet, type Board, type Part, type PartKind, type PlugSide } from '../board';
+
+/** What a fault does to the board. A double fault is the union of two lists. */
+export type Effect =
+  | { readonly kind: 'shunt'; readonly net: string; readonly ohm: number }
+  | { readonly kind: 'bridge'; readonly netA: string; readonly netB: string; readonly ohm: number }
+  | { readonly kind: 'open'; readonly element: string; readonly ref: string }
+  | { readonly kind: 'dead'; readonly ref: string }
+  | { readonly kind: 'ccDead'; readonly ref: string; readonly side: PlugSide }
+  | { readonly kind: 'imageBad'; readonly ref: string }
+  | { readonly kind: 'pinOpen'; readonly ref: string; readonly net: string }
+  | { readonly kind: 'stuckOn'; readonly ref: string };
+
+export interface Fault {
+  /** Stable name, for example `U4/short/AON33`. */
+  readonly id: string;
+  readonly ref: string;
+  /** In words, for the suspects' list: `U4 port controller, shorted to ground at AON33`. */
+  readonly words: string;
+  readonly effects: readonly Effect[];
+  /** Relative prior weight, before the owner's story is counted. */
+  readonly weight: number;
+}
+
+/** The fault id for "nothing on this board": charger, cable, pack or software. */
+export const OUTSIDE = 'outside';
+
+/** A typical short, ohm: the middle of the 0.5–5 Ω that shorted parts read (common practice, no source). */
+export const SHORT_OHM = 1.6;
+
+/**
+ * Relative odds of fault modes, per part. Engineering estimates after the order in which such boards fail in practice;
+ * they are shown to the user and shifted by the job's history.
+ */
+const WEIGHT = {
+  portControllerShort: 2.5,
+  portControllerDead: 9,
+  portControllerSide: 2,
+  imageBad: 4,
+  flashDead: 1,
+  chargerShort: 2,
+  chargerDead: 4,
+  fuseOpen: 4,
+  esdShort: 2,
+  clampShort: 1.5,
+  pinOpen: 2,
+  filterOpen: 0.6,
+  filterBridge: 0.3,
+  coilOpen: 0.8,
+  capacitorShort: 0.6,
+  resistorOpen: 0.15,
+  mosfetOpen: 1.2,
+  mosfetShort: 0.6,
+  converterShort: 0.8,
+  converterDead: 1,
+  muxShort: 1,
+  muxDead: 3,
+  processorShort: 1.5,
+  processorDead: 1.5,
+  smallDead: 0.5,
+  packPinOpen: 0.7,
+  outside: 6,
+} as const;
+
+const partWords = (part: Part): string => `${part.ref} ${part.what}`;
+
+function fault(part: Part, mode: string, words: string, weight: number, effects: Effect[]): Fault {
+  return { id: `${part.ref}/${mode}`, ref: part.ref, words: `${partWords(part)}, ${words}`, weight, effects };
+}
+
+function shortsOfLoads(part: Part, weight: number): Fault[] {
+  return Object.keys(part.loadsOhm).map((net) =>
+    fault(part, `short/${net}`, `${net} shorted inside`, weight, [{ kind: 'shunt', net, ohm: SHORT_OHM }, { kind: 'dead', ref: part.ref }]),
+  );
+}
+
+const dead = (part: Part, weight: number): Fault => fault(part, 'dead', 'dead inside', weight, [{ kind: 'dead', ref: part.ref }]);
+
+/** Every single fault of one part. */
+export function faultsOfPart(board: Board, part: Part): Fault[] {
+  const ground = groundNet(board);
+  const nets = [...new Set(Object.values(part.pins))].filter((n) => n !== ground);
+  const toGround = (weight: number): Fault[] =>
+    nets.map((net) => fault(part, `short/${net}`, `${net} shorted to ground`, weight, [{ kind: 'shunt', net, ohm: SHORT_OHM }]));
+  const open = (element: string, mode: string, words: string, weight: number): Fault =>
+    fault(part, mode, words, weight, [{ kind: 'open', element, ref: part.ref }]);
+  switch (part.kind) {
+    case 'portController':
+      return [
+        ...shortsOfLoads(part, WEIGHT.portControllerShort),
+        dead(part, WEIGHT.portControllerDead),
+        ...(['A', 'B'] as const).map((side) => fault(part, `side-${side}`, `its CC side ${side} dead`, WEIGHT.portControllerSide, [{ kind: 'ccDead', ref: part.ref, side }])),
+      ];
+    case 'flash':
+      return [
+        fault(part, 'image', 'its image corrupted or blank', WEIGHT.imageBad, [{ kind: 'imageBad', ref: part.ref }]),
+        fault(part, 'dead', 'dead inside', WEIGHT.flashDead, [{ kind: 'imageBad', ref: part.ref }, { kind: 'dead', ref: part.ref }]),
+        ...shortsOfLoads(part, WEIGHT.flashDead / 2),
+      ];
+    case 'chargeController':
+      return [...shortsOfLoads(part, WEIGHT.chargerShort), dead(part, WEIGHT.chargerDead)];
+    case 'converter':
+      return [...shortsOfLoads(part, WEIGHT.converterShort), dead(part, WEIGHT.converterDead)];
+    case 'mux':
+      return [...shortsOfLoads(part, WEIGHT.muxShort), dead(part, WEIGHT.muxDead)];
+    case 'processor':
+      return [...shortsOfLoads(part, WEIGHT.processorShort), dead(part, WEIGHT.processorDead)];
+    case 'sensorHub':
+      return [...shortsOfLoads(part, WEIGHT.smallDead), dead(part, WEIGHT.smallDead)];
+    case 'crystal':
+      return [dead(part, WEIGHT.smallDead)];
+    case 'fuse':
+      return [open(part.ref, 'open', 'open', WEIGHT.fuseOpen)];
+    case 'coil':
+      return [open(part.ref, 'open', 'joint cracked open', WEIGHT.coilOpen)];
+    case 'resistor':
+      return [open(part.ref, 'open', 'open', WEIGHT.resistorOpen)];
+    case 'lineFilter':
+      return [
+        open(`${part.ref}:a`, 'open-a', 'line a open', WEIGHT.filterOpen),
+        open(`${part.ref}:b`, 'open-b', 'line b open', WEIGHT.filterOpen),
+        fault(part, 'bridge', 'its lines bridged', WEIGHT.filterBridge, [{ kind: 'bridge', netA: part.pins['1'], netB: part.pins['3'], ohm: SHORT_OHM }]),
+      ];
+    case 'capacitor': {
+      const [a, b] = [part.pins['1'], part.pins['2']];
+      if (a === ground || b === ground) return toGround(WEIGHT.capacitorShort);
+      return [fault(part, 'short', `shorted between ${a} and ${b}`, WEIGHT.capacitorShort, [{ kind: 'bridge', netA: a, netB: b, ohm: SHORT_OHM }])];
+    }
+    case 'esdArray':
+      return toGround(WEIGHT.esdShort);
+    case 'clampDiode':
+      return toGround(WEIGHT.clampShort);
+    case 'mosfet':
+      return [
+        fault(part, 'open', 'does not switch on', WEIGHT.mosfetOpen, [{ kind: 'dead', ref: part.ref }]),
+        fault(part, 'short', 'shorted through', WEIGHT.mosfetShort, [
+          { kind: 'bridge', netA: part.pins['2'], netB: part.pins['3'], ohm: SHORT_OHM },
+          { kind: 'stuckOn', ref: part.ref },
+        ]),
+      ];
+    case 'connector':
+      return connectorFaults(board, part, nets);
+    case 'batteryConnector':
+      return [dead(part, WEIGHT.packPinOpen)];
+  }
+}
+
+/** Pins that matter for power and talk can open; other connectors fail as a whole. */
+function connectorFaults(board: Board, part: Part, nets: string[]): Fault[] {
+  const port = board.ports.find((p) => p.id === part.ref);
+  if (!port) return [dead(part, WEIGHT.packPinOpen)];
+  const vital = nets.filter((net) => board.nets[net].diodeV !== undefined);
+  return vital.map((net) => fault(part, `pin/${net}`, `pin ${net} open or bent`, WEIGHT.pinOpen, [{ kind: 'pinOpen', ref: part.ref, net }]));
+}
+
+/** All single faults of a board, and "outside" last. */
+export function singleFaults(board: Board): Fault[] {
+  const outside: Fault = { id: OUTSIDE, ref: '', words: 'Nothing on this board: charger, cable, pack', weight: WEIGHT.outside, effects: [] };
+  return [...board.parts.flatMap((part) => faultsOfPart(board, part)), outside];
+}
+
+export const HISTORY_FLAGS = ['unknownCharger', 'liquid', 'fall', 'bend', 'earlierRepair'] as const;
+export type HistoryFlag = (typeof HISTORY_FLAGS)[number];
+
+/**
+ * How the owner's story shifts the odds. Directions are common practice; the sizes are engineering estimates.
+ */
+export const HISTORY_FACTORS: Record<HistoryFlag, Partial<Record<PartKind, number>>> = {
+  unknownCharger: { portController: 3, fuse: 2, esdArray: 3, clampDiode: 3 },
+  liquid: { connector: 4, capacitor: 2, esdArray: 2, batteryConnector: 3 },
+  fall: { connector: 2, coil: 4, crystal: 4, processor: 1.5 },
+  bend: { processor: 4, coil: 2, crystal: 2 },
+  earlierRepair: { connector: 2, lineFilter: 3, resistor: 2, fuse: 1.5 },
+};
+
+/** Prior probabilities of the faults, normalised, with the job's history counted. */
+export function priorOf(board: Board, faults: readonly Fault[], history: readonly HistoryFlag[]): Float64Array {
+  const kindOf = new Map(board.parts.map((p) => [p.ref, p.kind]));
+  const weights = Float64Array.from(faults, (f) => {
+    const kind = kindOf.get(f.ref);
+    return history.reduce((w, flag) => w * ((kind && HISTORY_FACTORS[flag][kind]) || 1), f.weight);
+  });
+  const total = weights.reduce((s, w) => s + w, 0);
+  return weights.map((w) => w / total);
+}

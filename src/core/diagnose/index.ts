@@ -1,0 +1,21 @@
+export { ERROR_RATE, suspects, updateBelief, type Belief, type Suspect } from './belief';
+export { HISTORY_FACTORS, HISTORY_FLAGS, OUTSIDE, singleFaults, type Fault, type HistoryFlag } from './faults';
+export {
+  accessFor,
+  boardMeasurements,
+  entryStem,
+  measurementId,
+  measurementTitle,
+  placeOf,
+  railMeasured,
+  testMinutes,
+  workMinutes,
+  type Access,
+  type Measurement,
+  type Reading,
+  type Value,
+} from './measurement';
+export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
+export { Predictor, type Prediction } from './predict';
+export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
+export { outlook, readingName, reasons, valueWords } from './words';

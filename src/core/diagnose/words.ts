@@ -1,0 +1,88 @@
+import type { Board } from '../board';
+import { formatAmp, formatChance, formatDrop, formatOhm, formatVolt } from '../units';
+import { suspects, weightsFor, type Belief } from './belief';
+import { type Measurement, type Reading, type Value } from './measurement';
+import { DROP_OPEN_V } from './predict';
+import type { Outcome } from './next';
+
+/** A value in words, with the unit its test has. */
+export function valueWords(m: Measurement, value: Value): string {
+  switch (value.kind) {
+    case 'figure':
+      return m.kind === 'volts' ? formatVolt(value.value) : m.kind === 'drop' ? formatDrop(value.value) : formatOhm(value.value);
+    case 'pair':
+      return `${formatVolt(value.volts)}, ${formatAmp(value.amps)}`;
+    case 'open':
+      return 'open';
+    case 'beep':
+      return 'beeps';
+    case 'pass':
+      return m.kind === 'works' ? 'works' : 'good';
+    case 'fail':
+      return m.kind === 'works' ? 'fails' : m.kind === 'look' ? 'damaged' : 'bad';
+  }
+}
+
+/** Where a reading was taken, short: `C14`, `VBUS, A way`. */
+export function readingName(board: Board, m: Measurement): string {
+  switch (m.kind) {
+    case 'usb':
+      return board.ports.length > 1 ? `${m.port}, ${m.side} way` : `Port, ${m.side} way`;
+    case 'through':
+      return m.line === 'ab' ? `${m.ref} line to line` : m.line ? `${m.ref} line ${m.line}` : `Through ${m.ref}`;
+    case 'drop':
+      return `${m.net} drop`;
+    case 'ohm':
+      return `${m.net} to ground`;
+    case 'volts':
+      return m.rail;
+    case 'look':
+      return `${m.ref} by eye`;
+    case 'image':
+      return `${m.ref} image`;
+    case 'works':
+      return board.functions.find((f) => f.id === m.fn)?.what ?? m.fn;
+    case 'lift':
+      return `${m.net}, ${m.ref} off`;
+  }
+}
+
+/** An outcome class in words: `near 1.6 Ω`, `open`, `fails`. */
+export function outcomeWords(m: Measurement, o: Outcome): string {
+  if (o.verdict) return valueWords(m, { kind: o.verdict });
+  if (m.kind === 'usb') return `${formatVolt(o.means[0])} and ${formatAmp(o.means[1])}`;
+  if (m.kind === 'volts') return o.means[0] < 0.2 ? 'next to nothing' : `near ${formatVolt(o.means[0])}`;
+  if (m.kind === 'drop') return o.means[0] >= DROP_OPEN_V - 0.1 ? 'open' : `near ${formatDrop(o.means[0])}`;
+  const ohm = 10 ** o.means[0];
+  return ohm >= 9e5 ? 'open' : ohm < 0.25 ? 'next to nothing' : `near ${formatOhm(ohm)}`;
+}
+
+/** What each likely outcome of a test would say: "Near 1.60 Ω: U4, 88 %." At most `most` sentences, likeliest first. */
+export function outlook(belief: Belief, m: Measurement, outcomes: readonly Outcome[], most = 2): string[] {
+  return [...outcomes]
+    .filter((o) => o.p > 0.02)
+    .sort((a, b) => b.p - a.p)
+    .slice(0, most)
+    .map((o) => {
+      const p = belief.p.map((v, i) => (v * o.given[i]) / o.p);
+      const top = suspects({ ...belief, p })[0];
+      const who = top.ref === 'outside' ? 'nothing on this board' : top.ref;
+      return `${capital(outcomeWords(m, o))}: then ${who}, ${formatChance(top.p)}.`;
+    });
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Why the leading suspect leads: the readings that made it so, in words. */
+export function reasons(board: Board, belief: Belief, readings: readonly Reading[], ref: string, most = 3): string[] {
+  return weightsFor(belief, ref)
+    .filter((w) => Math.abs(w.decades) > 0.15)
+    .slice(0, most)
+    .map((w) => {
+      const r = readings[w.reading];
+      const factor = 10 ** Math.abs(w.decades);
+      const times = factor > 20 ? 'far' : factor > 3 ? `${Math.round(factor)} times` : 'somewhat';
+      return `${readingName(board, r.measurement)} ${valueWords(r.measurement, r.value)}: ${times} ${w.decades > 0 ? 'likelier' : 'less likely'} with ${ref === 'outside' ? 'a sound board' : `${ref} at fault`}.`;
+    });
+}
+

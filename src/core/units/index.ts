@@ -1,0 +1,14 @@
+export {
+  OPEN_OHM,
+  formatAmp,
+  formatBytes,
+  formatChance,
+  formatDrop,
+  formatMinutes,
+  formatOffset,
+  formatOhm,
+  formatSeconds,
+  formatTempC,
+  formatVolt,
+} from './format';
+export { parseFigure } from './parse';
