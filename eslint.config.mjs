@@ -8,7 +8,16 @@ const noColourLiteral = {
 };
 
 const config = [
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'bench/build/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'bench/build/**',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
   ...nextVitals,
   ...tseslint.configs.recommended,
   {
@@ -24,7 +33,10 @@ const config = [
       'no-restricted-syntax': [
         'error',
         noColourLiteral,
-        { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'Pass a seeded random in.' },
+        {
+          selector: "MemberExpression[object.name='Math'][property.name='random']",
+          message: 'Pass a seeded random in.',
+        },
         { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'Pass the time in.' },
       ],
     },

@@ -1,5 +1,5 @@
 /** Unit tests run in plain Node: the core needs no browser. */
-export default {
+const config = {
   testEnvironment: 'node',
   roots: ['<rootDir>/src', '<rootDir>/demo'],
   modulePathIgnorePatterns: ['<rootDir>/.next'],
@@ -11,3 +11,5 @@ export default {
     ],
   },
 };
+
+export default config;

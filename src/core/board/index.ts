@@ -1,6 +1,15 @@
 export { bodyBox, landsOf, padsOf, type Pad } from './lands';
 export { parseBoard, parseBoardText } from './parse';
-export { findPlace, groundNet, handiestPlace, isTwoTerminal, outlineBox, partByRef, railOfNet, type ProbePlace } from './query';
+export {
+  findPlace,
+  groundNet,
+  handiestPlace,
+  isTwoTerminal,
+  outlineBox,
+  partByRef,
+  railOfNet,
+  type ProbePlace,
+} from './query';
 export {
   boardSchema,
   type Board,

@@ -13,7 +13,14 @@ export interface Pad {
 /** Row letters of ball arrays leave out those that read like figures (JEDEC outline practice, from memory). */
 const ROW_LETTERS = 'ABCDEFGHJKLMNPRTUVWY';
 
-const pad = (pin: string, xMm: number, yMm: number, wMm: number, hMm: number, round = false): Pad => ({ pin, xMm, yMm, wMm, hMm, round });
+const pad = (pin: string, xMm: number, yMm: number, wMm: number, hMm: number, round = false): Pad => ({
+  pin,
+  xMm,
+  yMm,
+  wMm,
+  hMm,
+  round,
+});
 
 function sideOffsets(count: number, pitchMm: number): number[] {
   return Array.from({ length: count }, (_, i) => (i - (count - 1) / 2) * pitchMm);
@@ -29,14 +36,19 @@ export function landsOf(pkg: PartPackage): Pad[] {
       return lands.pads.map((p) => pad(p.pin, p.xMm, p.yMm, p.wMm, p.hMm));
     case 'array':
       return sideOffsets(lands.rows, lands.pitchMm).flatMap((y, r) =>
-        sideOffsets(lands.columns, lands.pitchMm).map((x, c) => pad(`${ROW_LETTERS[r]}${c + 1}`, x, y, lands.padMm, lands.padMm, true)),
+        sideOffsets(lands.columns, lands.pitchMm).map((x, c) =>
+          pad(`${ROW_LETTERS[r]}${c + 1}`, x, y, lands.padMm, lands.padMm, true),
+        ),
       );
     case 'dual': {
       const offsets = sideOffsets(lands.pins / 2, lands.pitchMm);
       const [length, width] = lands.padMm;
       const left = offsets.map((y) => ({ x: -lands.spanMm / 2, y }));
       const right = [...offsets].reverse().map((y) => ({ x: lands.spanMm / 2, y }));
-      return numbered([...left, ...right].map((p) => ({ ...p, w: length, h: width })), lands.centreMm);
+      return numbered(
+        [...left, ...right].map((p) => ({ ...p, w: length, h: width })),
+        lands.centreMm,
+      );
     }
     case 'quad': {
       const offsets = sideOffsets(lands.pins / 4, lands.pitchMm);
@@ -56,7 +68,10 @@ export function landsOf(pkg: PartPackage): Pad[] {
   }
 }
 
-function numbered(places: { x: number; y: number; w: number; h: number }[], centreMm?: readonly [number, number]): Pad[] {
+function numbered(
+  places: { x: number; y: number; w: number; h: number }[],
+  centreMm?: readonly [number, number],
+): Pad[] {
   const pads = places.map((p, i) => pad(String(i + 1), p.x, p.y, p.w, p.h));
   return centreMm ? [...pads, pad('EP', 0, 0, centreMm[0], centreMm[1])] : pads;
 }

@@ -11,7 +11,11 @@ export function parseBoard(input: unknown): Result<Board> {
   if (!parsed.success) {
     return failAll(
       parsed.error.issues.slice(0, 20).map((issue) => ({
-        at: issue.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${String(p)}`)).join('').replace(/^\./, '') || 'file',
+        at:
+          issue.path
+            .map((p) => (typeof p === 'number' ? `[${p}]` : `.${String(p)}`))
+            .join('')
+            .replace(/^\./, '') || 'file',
         message: `${issue.message}.`,
       })),
     );
@@ -25,7 +29,9 @@ export function parseBoardText(text: string): Result<Board> {
   try {
     return parseBoard(JSON.parse(text));
   } catch (error) {
-    return failAll([{ message: `Expected a board file in JSON; got text that is not JSON (${(error as Error).message}).` }]);
+    return failAll([
+      { message: `Expected a board file in JSON; got text that is not JSON (${(error as Error).message}).` },
+    ]);
   }
 }
 
@@ -50,13 +56,20 @@ function checkParts(board: Board): Problem[] {
     const pins = new Set(landsOf(pkg).map((p) => p.pin));
     for (const [pin, net] of Object.entries(part.pins)) {
       if (!pins.has(pin)) problems.push({ at, message: `Pin ${pin} is not on package ${part.package}.` });
-      if (!board.nets[net]) problems.push({ at, message: `Pin ${pin} is on net ${net}, which is not listed under nets.` });
+      if (!board.nets[net])
+        problems.push({ at, message: `Pin ${pin} is on net ${net}, which is not listed under nets.` });
     }
     for (const net of Object.keys(part.loadsOhm)) {
-      if (!Object.values(part.pins).includes(net)) problems.push({ at, message: `It loads ${net} but has no pin on it.` });
+      if (!Object.values(part.pins).includes(net))
+        problems.push({ at, message: `It loads ${net} but has no pin on it.` });
     }
-    if (part.kind === 'resistor' && part.ohm === undefined) problems.push({ at, message: 'A resistor needs its value in ohm.' });
-    const inside = part.xMm >= Math.min(...xs) && part.xMm <= Math.max(...xs) && part.yMm >= Math.min(...ys) && part.yMm <= Math.max(...ys);
+    if (part.kind === 'resistor' && part.ohm === undefined)
+      problems.push({ at, message: 'A resistor needs its value in ohm.' });
+    const inside =
+      part.xMm >= Math.min(...xs) &&
+      part.xMm <= Math.max(...xs) &&
+      part.yMm >= Math.min(...ys) &&
+      part.yMm <= Math.max(...ys);
     if (!inside) problems.push({ at, message: `It lies at ${part.xMm}, ${part.yMm} mm, outside the outline.` });
   }
   return problems;
@@ -65,12 +78,18 @@ function checkParts(board: Board): Problem[] {
 function checkNets(board: Board): Problem[] {
   const problems: Problem[] = [];
   const grounds = Object.entries(board.nets).filter(([, n]) => n.role === 'ground');
-  if (grounds.length !== 1) problems.push({ at: 'nets', message: `Expected exactly one net with the role ground; got ${grounds.length}.` });
+  if (grounds.length !== 1)
+    problems.push({ at: 'nets', message: `Expected exactly one net with the role ground; got ${grounds.length}.` });
   const ids = new Set(board.parts.map((p) => p.ref));
   for (const point of board.points) {
-    if (ids.has(point.id)) problems.push({ at: `points ${point.id}`, message: 'This name is used twice; expected each once.' });
+    if (ids.has(point.id))
+      problems.push({ at: `points ${point.id}`, message: 'This name is used twice; expected each once.' });
     ids.add(point.id);
-    if (!board.nets[point.net]) problems.push({ at: `points ${point.id}`, message: `It is on net ${point.net}, which is not listed under nets.` });
+    if (!board.nets[point.net])
+      problems.push({
+        at: `points ${point.id}`,
+        message: `It is on net ${point.net}, which is not listed under nets.`,
+      });
   }
   return problems;
 }
@@ -85,10 +104,16 @@ function checkRailsAndPorts(board: Board): Problem[] {
   const seen = new Set<string>();
   for (const rail of board.rails) {
     const at = `rails ${rail.id}`;
-    if (!board.nets[rail.net]) problems.push({ at, message: `It is on net ${rail.net}, which is not listed under nets.` });
+    if (!board.nets[rail.net])
+      problems.push({ at, message: `It is on net ${rail.net}, which is not listed under nets.` });
     for (const feed of rail.feeds) {
       if (feed.from !== null && !seen.has(feed.from)) {
-        problems.push({ at, message: rails.has(feed.from) ? `It is fed by ${feed.from}, which must be listed before it.` : `It is fed by ${feed.from}, which is not a rail.` });
+        problems.push({
+          at,
+          message: rails.has(feed.from)
+            ? `It is fed by ${feed.from}, which must be listed before it.`
+            : `It is fed by ${feed.from}, which is not a rail.`,
+        });
       }
       feed.via.forEach((ref) => needPart(at, ref));
       if (feed.by) needPart(at, feed.by);
@@ -97,13 +122,20 @@ function checkRailsAndPorts(board: Board): Problem[] {
   }
   for (const port of board.ports) {
     const at = `ports ${port.id}`;
-    [port.id, port.controller, port.imagePart, ...port.sides.flatMap((s) => s.path)].forEach((ref) => needPart(at, ref));
-    for (const id of [port.vbusRail, ...port.controllerRails]) if (!rails.has(id)) problems.push({ at, message: `It names rail ${id}, which is not listed.` });
-    for (const s of port.sides) if (!board.nets[s.ccNet]) problems.push({ at, message: `Side ${s.side} uses net ${s.ccNet}, which is not listed under nets.` });
+    [port.id, port.controller, port.imagePart, ...port.sides.flatMap((s) => s.path)].forEach((ref) =>
+      needPart(at, ref),
+    );
+    for (const id of [port.vbusRail, ...port.controllerRails])
+      if (!rails.has(id)) problems.push({ at, message: `It names rail ${id}, which is not listed.` });
+    for (const s of port.sides)
+      if (!board.nets[s.ccNet])
+        problems.push({ at, message: `Side ${s.side} uses net ${s.ccNet}, which is not listed under nets.` });
   }
   for (const fn of board.functions) {
     fn.parts.forEach((ref) => needPart(`functions ${fn.id}`, ref));
-    for (const id of fn.rails) if (!rails.has(id)) problems.push({ at: `functions ${fn.id}`, message: `It names rail ${id}, which is not listed.` });
+    for (const id of fn.rails)
+      if (!rails.has(id))
+        problems.push({ at: `functions ${fn.id}`, message: `It names rail ${id}, which is not listed.` });
   }
   return problems;
 }

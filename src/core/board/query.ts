@@ -34,7 +34,8 @@ export const partByRef = (board: Board, ref: string): Part | undefined => lookup
 
 export const railOfNet = (board: Board, net: string): Rail | undefined => board.rails.find((r) => r.net === net);
 
-export const isTwoTerminal = (part: Part): boolean => part.kind === 'fuse' || part.kind === 'coil' || part.kind === 'resistor' || part.kind === 'capacitor';
+export const isTwoTerminal = (part: Part): boolean =>
+  part.kind === 'fuse' || part.kind === 'coil' || part.kind === 'resistor' || part.kind === 'capacitor';
 
 const placeOfPoint = (p: TestPoint): ProbePlace => ({ name: p.id, net: p.net, xMm: p.xMm, yMm: p.yMm, side: p.side });
 
@@ -75,7 +76,11 @@ export function handiestPlace(board: Board, net: string, near?: { xMm: number; y
   const capacitors = parts.filter((p) => p.kind === 'capacitor');
   const places = (capacitors.length > 0 ? capacitors : parts).map((part) => {
     const pad = padsOf(board, part).find((p) => part.pins[p.pin] === net)!;
-    return placeOfPad(part, pad, part.kind === 'capacitor' && hotPad(board, part).pin === pad.pin ? part.ref : `${part.ref}.${pad.pin}`);
+    return placeOfPad(
+      part,
+      pad,
+      part.kind === 'capacitor' && hotPad(board, part).pin === pad.pin ? part.ref : `${part.ref}.${pad.pin}`,
+    );
   });
   return nearest(places, near);
 }

@@ -34,16 +34,42 @@ export const PART_KINDS = [
 const landsSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('two'), pitchMm: positive, padMm: pairMm }).describe('two pads along x; pin 1 left'),
   z
-    .object({ kind: z.literal('quad'), pins: z.number().int().multipleOf(4), pitchMm: positive, padMm: pairMm, spanMm: pairMm, centreMm: pairMm.optional() })
+    .object({
+      kind: z.literal('quad'),
+      pins: z.number().int().multipleOf(4),
+      pitchMm: positive,
+      padMm: pairMm,
+      spanMm: pairMm,
+      centreMm: pairMm.optional(),
+    })
     .describe('four sides, counter-clockwise from the top of the left side; the centre pad is pin EP'),
   z
-    .object({ kind: z.literal('dual'), pins: z.number().int().multipleOf(2), pitchMm: positive, padMm: pairMm, spanMm: positive, centreMm: pairMm.optional() })
+    .object({
+      kind: z.literal('dual'),
+      pins: z.number().int().multipleOf(2),
+      pitchMm: positive,
+      padMm: pairMm,
+      spanMm: positive,
+      centreMm: pairMm.optional(),
+    })
     .describe('two sides, down the left and up the right; the centre pad is pin EP'),
   z
-    .object({ kind: z.literal('array'), columns: z.number().int().positive(), rows: z.number().int().positive(), pitchMm: positive, padMm: positive, ballMm: positive })
+    .object({
+      kind: z.literal('array'),
+      columns: z.number().int().positive(),
+      rows: z.number().int().positive(),
+      pitchMm: positive,
+      padMm: positive,
+      ballMm: positive,
+    })
     .describe('balls on a grid, A1 at the top left'),
   z
-    .object({ kind: z.literal('list'), pads: z.array(z.object({ pin: z.string(), xMm: z.number(), yMm: z.number(), wMm: positive, hMm: positive })).min(1) })
+    .object({
+      kind: z.literal('list'),
+      pads: z
+        .array(z.object({ pin: z.string(), xMm: z.number(), yMm: z.number(), wMm: positive, hMm: positive }))
+        .min(1),
+    })
     .describe('every pad by hand'),
 ]);
 
@@ -66,7 +92,9 @@ export const partSchema = z.object({
   pins: z.record(z.string(), netName),
   ohm: positive.optional().describe('nominal resistance of a resistor'),
   loadsOhm: z.record(netName, positive).default({}).describe('normal resistance to ground that the part puts on a net'),
-  jointLimitC: positive.optional().describe('temperature its own joints must stay below while a neighbour is worked on'),
+  jointLimitC: positive
+    .optional()
+    .describe('temperature its own joints must stay below while a neighbour is worked on'),
   bodyLimitC: positive.optional().describe('package or plastic ceiling'),
   underfilled: z.boolean().default(false),
   optional: z.boolean().default(false).describe('may stay off after a proof'),
@@ -82,7 +110,10 @@ const railFeed = z.object({
 export const railSchema = z.object({
   id: netName,
   net: netName,
-  expect: z.discriminatedUnion('kind', [z.object({ kind: z.literal('bus') }), z.object({ kind: z.literal('fixed'), volts: positive })]),
+  expect: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('bus') }),
+    z.object({ kind: z.literal('fixed'), volts: positive }),
+  ]),
   tolerance: z.number().positive().max(0.5).default(0.05).describe('share of the expected value'),
   feeds: z.array(railFeed).min(1),
   port: z.string().optional().describe('the port that must be plugged in to measure it'),
@@ -92,7 +123,9 @@ export const railSchema = z.object({
 export const portSchema = z.object({
   id: refText.describe('the connector'),
   designV: positive,
-  healthyA: z.tuple([z.number().min(0), positive]).describe('lowest and highest healthy current with a partly charged pack'),
+  healthyA: z
+    .tuple([z.number().min(0), positive])
+    .describe('lowest and highest healthy current with a partly charged pack'),
   controller: refText,
   imagePart: refText,
   controllerRails: z.array(netName).min(1).describe('rails that the controller needs before it can talk'),
@@ -116,12 +149,29 @@ export const boardSchema = z.object({
   revision: z.string().min(1),
   outlineMm: z.array(pointMm).min(3),
   thicknessMm: positive,
-  layers: z.array(z.object({ name: z.string(), copperUm: z.number().min(0), coverage: z.number().min(0).max(1) })).min(1),
+  layers: z
+    .array(z.object({ name: z.string(), copperUm: z.number().min(0), coverage: z.number().min(0).max(1) }))
+    .min(1),
   alloy: z.enum(['SAC305', 'Sn63Pb37', 'Sn42Bi58']).default('SAC305').describe('solder on the board as built'),
   packages: z.record(z.string(), packageSchema),
-  nets: z.record(netName, z.object({ role: z.enum(['ground', 'power', 'signal', 'switch']), diodeV: positive.optional().describe('normal diode-mode drop'), lowByNature: z.boolean().default(false) })),
+  nets: z.record(
+    netName,
+    z.object({
+      role: z.enum(['ground', 'power', 'signal', 'switch']),
+      diodeV: positive.optional().describe('normal diode-mode drop'),
+      lowByNature: z.boolean().default(false),
+    }),
+  ),
   parts: z.array(partSchema).min(1),
-  points: z.array(z.object({ id: refText, net: netName, xMm: z.number(), yMm: z.number(), side: z.enum(['front', 'back']).default('front') })),
+  points: z.array(
+    z.object({
+      id: refText,
+      net: netName,
+      xMm: z.number(),
+      yMm: z.number(),
+      side: z.enum(['front', 'back']).default('front'),
+    }),
+  ),
   ports: z.array(portSchema).min(1),
   rails: z.array(railSchema).min(1),
   functions: z.array(functionSchema),

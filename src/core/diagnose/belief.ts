@@ -1,7 +1,8 @@
 import { normalCdf, normalPdf } from '../math';
 import { OUTSIDE, priorOf, type Fault, type HistoryFlag } from './faults';
 import type { Measurement, Reading, Value } from './measurement';
-import { DROP_OPEN_V, OPEN_LOG_OHM, Predictor, type Alternative, type Prediction } from './predict';
+import { DROP_OPEN_V, OPEN_LOG_OHM, type Predictor } from './predict';
+import type { Alternative, Prediction } from './prediction';
 
 /**
  * How often a reading of each kind is simply wrong: a slipped probe, a bad ground clip, a misread display.
@@ -52,7 +53,8 @@ function densityOf(m: Measurement, value: Value, alt: Alternative): number {
   const [mean, sd] = [alt.means[0], alt.sds[0]];
   if (value.kind === 'pair') return normalPdf(value.volts, mean, sd) * normalPdf(value.amps, alt.means[1], alt.sds[1]);
   if (value.kind === 'beep') return normalCdf(BEEP_LOG_OHM, mean, sd);
-  if (value.kind === 'open') return isResistance(m) ? normalPdf(OPEN_LOG_OHM, mean, sd) : normalPdf(DROP_OPEN_V, mean, sd);
+  if (value.kind === 'open')
+    return isResistance(m) ? normalPdf(OPEN_LOG_OHM, mean, sd) : normalPdf(DROP_OPEN_V, mean, sd);
   if (value.kind !== 'figure') return 0;
   if (!isResistance(m)) return normalPdf(value.value, mean, sd);
   return normalPdf(Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, 0.1))), mean, sd);
@@ -67,13 +69,19 @@ export interface Belief {
 }
 
 /** Counts readings into the prior. Readings are independent given the fault. */
-export function updateBelief(predictor: Predictor, readings: readonly Reading[], history: readonly HistoryFlag[]): Belief {
+export function updateBelief(
+  predictor: Predictor,
+  readings: readonly Reading[],
+  history: readonly HistoryFlag[],
+): Belief {
   const { faults } = predictor;
   const p = priorOf(predictor.board, faults, history);
   const likelihoods = readings.map((r) => {
     const absent = new Set(r.absent ?? []);
     const replaced = new Set(r.replaced ?? []);
-    return Float64Array.from(predictor.predictRow(r.measurement, absent, replaced), (prediction) => likelihood(r.measurement, r.value, prediction));
+    return Float64Array.from(predictor.predictRow(r.measurement, absent, replaced), (prediction) =>
+      likelihood(r.measurement, r.value, prediction),
+    );
   });
   for (const row of likelihoods) {
     for (let i = 0; i < p.length; i++) p[i] *= row[i];
@@ -104,7 +112,9 @@ export function suspects(belief: Belief): Suspect[] {
       if (belief.p[i] > belief.p[entry.best]) entry.best = i;
     }
   });
-  return [...byRef].map(([ref, { p, best }]) => ({ ref, p, fault: belief.faults[best], words: belief.faults[best].words })).sort((a, b) => b.p - a.p);
+  return [...byRef]
+    .map(([ref, { p, best }]) => ({ ref, p, fault: belief.faults[best], words: belief.faults[best].words }))
+    .sort((a, b) => b.p - a.p);
 }
 
 export interface Weight {

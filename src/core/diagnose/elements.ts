@@ -22,7 +22,13 @@ export function elementsOf(board: Board, part: Part): Element[] {
     const b = part.pins[pinB];
     return a && b && a !== b ? [{ id: line ? `${part.ref}:${line}` : part.ref, ref: part.ref, a, b, ohm }] : [];
   };
-  const loads = Object.entries(part.loadsOhm).map(([net, ohm]) => ({ id: `${part.ref}~${net}`, ref: part.ref, a: net, b: ground, ohm }));
+  const loads = Object.entries(part.loadsOhm).map(([net, ohm]) => ({
+    id: `${part.ref}~${net}`,
+    ref: part.ref,
+    a: net,
+    b: ground,
+    ohm,
+  }));
   switch (part.kind) {
     case 'fuse':
       return [...series('', '1', '2', FUSE_OHM), ...loads];

@@ -70,18 +70,24 @@ function fault(part: Part, mode: string, words: string, weight: number, effects:
 
 function shortsOfLoads(part: Part, weight: number): Fault[] {
   return Object.keys(part.loadsOhm).map((net) =>
-    fault(part, `short/${net}`, `${net} shorted inside`, weight, [{ kind: 'shunt', net, ohm: SHORT_OHM }, { kind: 'dead', ref: part.ref }]),
+    fault(part, `short/${net}`, `${net} shorted inside`, weight, [
+      { kind: 'shunt', net, ohm: SHORT_OHM },
+      { kind: 'dead', ref: part.ref },
+    ]),
   );
 }
 
-const dead = (part: Part, weight: number): Fault => fault(part, 'dead', 'dead inside', weight, [{ kind: 'dead', ref: part.ref }]);
+const dead = (part: Part, weight: number): Fault =>
+  fault(part, 'dead', 'dead inside', weight, [{ kind: 'dead', ref: part.ref }]);
 
 /** Every single fault of one part. */
 export function faultsOfPart(board: Board, part: Part): Fault[] {
   const ground = groundNet(board);
   const nets = [...new Set(Object.values(part.pins))].filter((n) => n !== ground);
   const toGround = (weight: number): Fault[] =>
-    nets.map((net) => fault(part, `short/${net}`, `${net} shorted to ground`, weight, [{ kind: 'shunt', net, ohm: SHORT_OHM }]));
+    nets.map((net) =>
+      fault(part, `short/${net}`, `${net} shorted to ground`, weight, [{ kind: 'shunt', net, ohm: SHORT_OHM }]),
+    );
   const open = (element: string, mode: string, words: string, weight: number): Fault =>
     fault(part, mode, words, weight, [{ kind: 'open', element, ref: part.ref }]);
   switch (part.kind) {
@@ -89,12 +95,19 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
       return [
         ...shortsOfLoads(part, WEIGHT.portControllerShort),
         dead(part, WEIGHT.portControllerDead),
-        ...(['A', 'B'] as const).map((side) => fault(part, `side-${side}`, `its CC side ${side} dead`, WEIGHT.portControllerSide, [{ kind: 'ccDead', ref: part.ref, side }])),
+        ...(['A', 'B'] as const).map((side) =>
+          fault(part, `side-${side}`, `its CC side ${side} dead`, WEIGHT.portControllerSide, [
+            { kind: 'ccDead', ref: part.ref, side },
+          ]),
+        ),
       ];
     case 'flash':
       return [
         fault(part, 'image', 'its image corrupted or blank', WEIGHT.imageBad, [{ kind: 'imageBad', ref: part.ref }]),
-        fault(part, 'dead', 'dead inside', WEIGHT.flashDead, [{ kind: 'imageBad', ref: part.ref }, { kind: 'dead', ref: part.ref }]),
+        fault(part, 'dead', 'dead inside', WEIGHT.flashDead, [
+          { kind: 'imageBad', ref: part.ref },
+          { kind: 'dead', ref: part.ref },
+        ]),
         ...shortsOfLoads(part, WEIGHT.flashDead / 2),
       ];
     case 'chargeController':
@@ -119,12 +132,18 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
       return [
         open(`${part.ref}:a`, 'open-a', 'line a open', WEIGHT.filterOpen),
         open(`${part.ref}:b`, 'open-b', 'line b open', WEIGHT.filterOpen),
-        fault(part, 'bridge', 'its lines bridged', WEIGHT.filterBridge, [{ kind: 'bridge', netA: part.pins['1'], netB: part.pins['3'], ohm: SHORT_OHM }]),
+        fault(part, 'bridge', 'its lines bridged', WEIGHT.filterBridge, [
+          { kind: 'bridge', netA: part.pins['1'], netB: part.pins['3'], ohm: SHORT_OHM },
+        ]),
       ];
     case 'capacitor': {
       const [a, b] = [part.pins['1'], part.pins['2']];
       if (a === ground || b === ground) return toGround(WEIGHT.capacitorShort);
-      return [fault(part, 'short', `shorted between ${a} and ${b}`, WEIGHT.capacitorShort, [{ kind: 'bridge', netA: a, netB: b, ohm: SHORT_OHM }])];
+      return [
+        fault(part, 'short', `shorted between ${a} and ${b}`, WEIGHT.capacitorShort, [
+          { kind: 'bridge', netA: a, netB: b, ohm: SHORT_OHM },
+        ]),
+      ];
     }
     case 'esdArray':
       return toGround(WEIGHT.esdShort);
@@ -150,12 +169,20 @@ function connectorFaults(board: Board, part: Part, nets: string[]): Fault[] {
   const port = board.ports.find((p) => p.id === part.ref);
   if (!port) return [dead(part, WEIGHT.packPinOpen)];
   const vital = nets.filter((net) => board.nets[net].diodeV !== undefined);
-  return vital.map((net) => fault(part, `pin/${net}`, `pin ${net} open or bent`, WEIGHT.pinOpen, [{ kind: 'pinOpen', ref: part.ref, net }]));
+  return vital.map((net) =>
+    fault(part, `pin/${net}`, `pin ${net} open or bent`, WEIGHT.pinOpen, [{ kind: 'pinOpen', ref: part.ref, net }]),
+  );
 }
 
 /** All single faults of a board, and "outside" last. */
 export function singleFaults(board: Board): Fault[] {
-  const outside: Fault = { id: OUTSIDE, ref: '', words: 'Nothing on this board: charger, cable, pack', weight: WEIGHT.outside, effects: [] };
+  const outside: Fault = {
+    id: OUTSIDE,
+    ref: '',
+    words: 'Nothing on this board: charger, cable, pack',
+    weight: WEIGHT.outside,
+    effects: [],
+  };
   return [...board.parts.flatMap((part) => faultsOfPart(board, part)), outside];
 }
 

@@ -16,6 +16,7 @@ export {
   type Value,
 } from './measurement';
 export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
-export { Predictor, type Prediction } from './predict';
+export { Predictor } from './predict';
+export type { Prediction } from './prediction';
 export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
 export { outlook, readingName, reasons, valueWords } from './words';

@@ -1,4 +1,14 @@
-import { findPlace, groundNet, handiestPlace, isTwoTerminal, partByRef, railOfNet, type Board, type PlugSide, type ProbePlace } from '../board';
+import {
+  findPlace,
+  groundNet,
+  handiestPlace,
+  isTwoTerminal,
+  partByRef,
+  railOfNet,
+  type Board,
+  type PlugSide,
+  type ProbePlace,
+} from '../board';
 
 /** How far the device must be opened for a test. */
 export type Access = 'closed' | 'open' | 'out';
@@ -115,9 +125,13 @@ export function boardMeasurements(board: Board): Measurement[] {
   const nets = Object.keys(board.nets).filter((n) => n !== ground);
   const portNets = new Set(board.ports.flatMap((port) => Object.values(partByRef(board, port.id)!.pins)));
   return [
-    ...board.ports.flatMap((port) => port.sides.map((s): Measurement => ({ kind: 'usb', port: port.id, side: s.side }))),
+    ...board.ports.flatMap((port) =>
+      port.sides.map((s): Measurement => ({ kind: 'usb', port: port.id, side: s.side })),
+    ),
     ...board.ports.map((port): Measurement => ({ kind: 'look', ref: port.id })),
-    ...nets.filter((n) => portNets.has(n) && board.nets[n].diodeV !== undefined).map((net): Measurement => ({ kind: 'drop', net })),
+    ...nets
+      .filter((n) => portNets.has(n) && board.nets[n].diodeV !== undefined)
+      .map((net): Measurement => ({ kind: 'drop', net })),
     ...board.functions.map((f): Measurement => ({ kind: 'works', fn: f.id })),
     ...board.rails.map((r): Measurement => ({ kind: 'volts', rail: r.id })),
     ...nets.filter((n) => isProbed(board, n)).map((net): Measurement => ({ kind: 'ohm', net })),
@@ -127,11 +141,14 @@ export function boardMeasurements(board: Board): Measurement[] {
 }
 
 const isProbed = (board: Board, net: string): boolean =>
-  board.points.some((p) => p.net === net) || board.parts.some((p) => p.kind === 'capacitor' && Object.values(p.pins).includes(net));
+  board.points.some((p) => p.net === net) ||
+  board.parts.some((p) => p.kind === 'capacitor' && Object.values(p.pins).includes(net));
 
 function throughTests(part: Board['parts'][number]): Measurement[] {
-  if (part.kind === 'lineFilter') return (['a', 'b', 'ab'] as const).map((line) => ({ kind: 'through', ref: part.ref, line }));
-  if (part.kind === 'fuse' || part.kind === 'coil' || part.kind === 'resistor' || part.kind === 'mosfet') return [{ kind: 'through', ref: part.ref, line: '' }];
+  if (part.kind === 'lineFilter')
+    return (['a', 'b', 'ab'] as const).map((line) => ({ kind: 'through', ref: part.ref, line }));
+  if (part.kind === 'fuse' || part.kind === 'coil' || part.kind === 'resistor' || part.kind === 'mosfet')
+    return [{ kind: 'through', ref: part.ref, line: '' }];
   return [];
 }
 
@@ -175,7 +192,9 @@ export function measurementTitle(board: Board, m: Measurement, near?: { xMm: num
   const place = placeOf(board, m, near)?.name ?? '';
   switch (m.kind) {
     case 'usb':
-      return board.ports.length > 1 ? `Meter at ${m.port}, plugged ${m.side} way` : `Meter in line, plugged ${m.side} way`;
+      return board.ports.length > 1
+        ? `Meter at ${m.port}, plugged ${m.side} way`
+        : `Meter in line, plugged ${m.side} way`;
     case 'look':
       return `Look into port ${m.ref} with magnification`;
     case 'drop':
@@ -183,7 +202,13 @@ export function measurementTitle(board: Board, m: Measurement, near?: { xMm: num
     case 'ohm':
       return `${place} to ground, resistance`;
     case 'through':
-      return m.line === 'ab' ? `${m.ref}, line to line` : m.line ? `${m.ref}, through line ${m.line}` : isTwoTerminal(partByRef(board, m.ref)!) ? `Through ${m.ref}` : `Across ${m.ref}`;
+      return m.line === 'ab'
+        ? `${m.ref}, line to line`
+        : m.line
+          ? `${m.ref}, through line ${m.line}`
+          : isTwoTerminal(partByRef(board, m.ref)!)
+            ? `Through ${m.ref}`
+            : `Across ${m.ref}`;
     case 'volts':
       return `${place}, voltage of ${m.rail}`;
     case 'works':
@@ -200,7 +225,9 @@ export function entryStem(board: Board, m: Measurement, near?: { xMm: number; yM
   const place = (placeOf(board, m, near)?.name ?? '').toLowerCase();
   switch (m.kind) {
     case 'usb':
-      return board.ports.length > 1 ? `usb ${m.port.toLowerCase()} ${m.side.toLowerCase()} ` : `usb ${m.side.toLowerCase()} `;
+      return board.ports.length > 1
+        ? `usb ${m.port.toLowerCase()} ${m.side.toLowerCase()} `
+        : `usb ${m.side.toLowerCase()} `;
     case 'look':
       return `look ${m.ref.toLowerCase()} `;
     case 'drop':

@@ -1,7 +1,15 @@
 import type { Board } from '../board';
 import { entropyBits } from '../math';
 import { ERROR_RATE, type Belief } from './belief';
-import { boardMeasurements, measurementId, testMinutes, workMinutes, type Access, type Measurement, type Reading } from './measurement';
+import {
+  boardMeasurements,
+  measurementId,
+  testMinutes,
+  workMinutes,
+  type Access,
+  type Measurement,
+  type Reading,
+} from './measurement';
 import type { OutcomeClass } from './outcomes';
 import type { Predictor } from './predict';
 
@@ -18,8 +26,16 @@ export interface Proposal {
 }
 
 /** The outcome classes of a test with their chances. */
-export function outcomesOf(predictor: Predictor, m: Measurement, belief: Belief, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Outcome[] {
-  return predictor.outcomeClasses(m, absent, replaced).map((o) => ({ ...o, p: belief.p.reduce((s, v, i) => s + v * o.given[i], 0) }));
+export function outcomesOf(
+  predictor: Predictor,
+  m: Measurement,
+  belief: Belief,
+  absent: ReadonlySet<string>,
+  replaced: ReadonlySet<string>,
+): Outcome[] {
+  return predictor
+    .outcomeClasses(m, absent, replaced)
+    .map((o) => ({ ...o, p: belief.p.reduce((s, v, i) => s + v * o.given[i], 0) }));
 }
 
 /** Expected drop of entropy in bits: the mutual information of fault and outcome through a channel with slips. */
@@ -49,24 +65,34 @@ export function proposeTests(
 ): Proposal[] {
   const { board } = predictor;
   const boardNow = stateKey(context.absent, context.replaced);
-  const taken = new Set(context.taken.filter((r) => stateKey(r.absent ?? [], r.replaced ?? []) === boardNow).map((r) => measurementId(r.measurement)));
+  const taken = new Set(
+    context.taken
+      .filter((r) => stateKey(r.absent ?? [], r.replaced ?? []) === boardNow)
+      .map((r) => measurementId(r.measurement)),
+  );
   return [...boardMeasurements(board), ...lifts(belief, context.absent, context.replaced)]
     .filter((m) => !taken.has(measurementId(m)))
     .map((measurement) => {
-      const bits = informationBits(outcomesOf(predictor, measurement, belief, context.absent, context.replaced), belief.p, ERROR_RATE[measurement.kind]);
+      const bits = informationBits(
+        outcomesOf(predictor, measurement, belief, context.absent, context.replaced),
+        belief.p,
+        ERROR_RATE[measurement.kind],
+      );
       const minutes = testMinutes(board, measurement, context.access);
       return { measurement, bits, minutes, bitsPerMinute: bits / minutes };
     })
     .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
 
-const stateKey = (absent: Iterable<string>, replaced: Iterable<string>): string => `${[...absent].sort().join(' ')}|${[...replaced].sort().join(' ')}`;
+const stateKey = (absent: Iterable<string>, replaced: Iterable<string>): string =>
+  `${[...absent].sort().join(' ')}|${[...replaced].sort().join(' ')}`;
 
 function lifts(belief: Belief, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Measurement[] {
   const list: Measurement[] = [];
   belief.faults.forEach((f, i) => {
     const shunt = f.effects.find((e) => e.kind === 'shunt');
-    if (shunt && belief.p[i] >= LIFT_FROM && !absent.has(f.ref) && !replaced.has(f.ref)) list.push({ kind: 'lift', ref: f.ref, net: shunt.net });
+    if (shunt && belief.p[i] >= LIFT_FROM && !absent.has(f.ref) && !replaced.has(f.ref))
+      list.push({ kind: 'lift', ref: f.ref, net: shunt.net });
   });
   return list;
 }
@@ -91,11 +117,22 @@ export function rankRepairs(board: Board, belief: Belief, access: Access, done: 
     const target = f.effects.length === 1 && f.effects[0].kind === 'imageBad' ? imageOnly : cure;
     target.set(f.ref, (target.get(f.ref) ?? 0) + belief.p[i]);
   });
-  const opening = testMinutes(board, { kind: 'ohm', net: '' }, access) - testMinutes(board, { kind: 'ohm', net: '' }, 'out');
+  const opening =
+    testMinutes(board, { kind: 'ohm', net: '' }, access) - testMinutes(board, { kind: 'ohm', net: '' }, 'out');
   const rewriting = testMinutes(board, { kind: 'image', ref: '' }, 'out');
   return [
-    ...[...cure].map(([ref, p]) => ({ ref, words: `Replace ${ref}`, cureChance: p, minutes: 2 * workMinutes(board, ref) + opening })),
-    ...[...imageOnly].map(([ref, p]) => ({ ref, words: `Rewrite the image of ${ref}`, cureChance: p, minutes: rewriting + opening })),
+    ...[...cure].map(([ref, p]) => ({
+      ref,
+      words: `Replace ${ref}`,
+      cureChance: p,
+      minutes: 2 * workMinutes(board, ref) + opening,
+    })),
+    ...[...imageOnly].map(([ref, p]) => ({
+      ref,
+      words: `Rewrite the image of ${ref}`,
+      cureChance: p,
+      minutes: rewriting + opening,
+    })),
   ]
     .filter((r) => r.cureChance > 0.01)
     .sort((a, b) => b.cureChance / b.minutes - a.cureChance / a.minutes);

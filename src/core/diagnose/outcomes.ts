@@ -1,4 +1,4 @@
-import type { Alternative, Prediction } from './predict';
+import type { Alternative, Prediction } from './prediction';
 
 /** A class of readings that cannot be told apart at the bench. */
 export interface OutcomeClass {
@@ -41,7 +41,9 @@ const meansKey = (alt: Alternative): string => alt.means.map((m) => m.toFixed(3)
 function cluster(all: readonly Alternative[]): Alternative[] {
   const distinct = new Map(all.map((alt) => [meansKey(alt), alt]));
   const centres: Alternative[] = [];
-  for (const alt of [...distinct.values()].sort((a, b) => a.means[0] - b.means[0] || (a.means[1] ?? 0) - (b.means[1] ?? 0))) {
+  for (const alt of [...distinct.values()].sort(
+    (a, b) => a.means[0] - b.means[0] || (a.means[1] ?? 0) - (b.means[1] ?? 0),
+  )) {
     if (!centres.some((c) => spreadsApart(c, alt) < SAME_WITHIN_SPREADS)) centres.push(alt);
   }
   return centres;
@@ -53,6 +55,7 @@ function spreadsApart(a: Alternative, b: Alternative): number {
 
 function nearestCentre(centres: readonly Alternative[], alt: Alternative): number {
   let best = 0;
-  for (let c = 1; c < centres.length; c++) if (spreadsApart(centres[c], alt) < spreadsApart(centres[best], alt)) best = c;
+  for (let c = 1; c < centres.length; c++)
+    if (spreadsApart(centres[c], alt) < spreadsApart(centres[best], alt)) best = c;
   return best;
 }

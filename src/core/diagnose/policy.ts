@@ -1,21 +1,31 @@
 import type { Board } from '../board';
 import { suspects, updateBelief, type Belief } from './belief';
 import type { Fault, HistoryFlag } from './faults';
-import { accessFor, boardMeasurements, testMinutes, type Access, type Measurement, type Reading, type Value } from './measurement';
+import {
+  accessFor,
+  boardMeasurements,
+  testMinutes,
+  type Access,
+  type Measurement,
+  type Reading,
+  type Value,
+} from './measurement';
 import { proposeTests } from './next';
 import { OPEN_LOG_OHM, type Predictor } from './predict';
 
 /** The error-free reading that a board with this fault gives. */
 export function idealReading(predictor: Predictor, m: Measurement, fault: Fault): Reading {
   const prediction = predictor.predict(m, fault, new Set(), new Set());
-  if (prediction.kind === 'verdict') return { measurement: m, value: { kind: prediction.failChance > 0.5 ? 'fail' : 'pass' } };
+  if (prediction.kind === 'verdict')
+    return { measurement: m, value: { kind: prediction.failChance > 0.5 ? 'fail' : 'pass' } };
   const likeliest = [...prediction.alternatives].sort((a, b) => b.weight - a.weight)[0];
   return { measurement: m, value: asValue(m, likeliest.means) };
 }
 
 function asValue(m: Measurement, means: readonly number[]): Value {
   if (m.kind === 'usb') return { kind: 'pair', volts: means[0], amps: means[1] };
-  if (m.kind === 'ohm' || m.kind === 'through' || m.kind === 'lift') return means[0] >= OPEN_LOG_OHM ? { kind: 'open' } : { kind: 'figure', value: 10 ** means[0] };
+  if (m.kind === 'ohm' || m.kind === 'through' || m.kind === 'lift')
+    return means[0] >= OPEN_LOG_OHM ? { kind: 'open' } : { kind: 'figure', value: 10 ** means[0] };
   return { kind: 'figure', value: means[0] };
 }
 
@@ -62,13 +72,20 @@ const ORDER: readonly Access[] = ['closed', 'open', 'out'];
 const deeper = (a: Access, b: Access): Access => (ORDER.indexOf(b) > ORDER.indexOf(a) ? b : a);
 
 /** The application's own choice: most information per minute. */
-export function bestTest(predictor: Predictor, belief: Belief, readings: readonly Reading[], access: Access): Measurement | undefined {
+export function bestTest(
+  predictor: Predictor,
+  belief: Belief,
+  readings: readonly Reading[],
+  access: Access,
+): Measurement | undefined {
   const [best] = proposeTests(predictor, belief, { access, absent: new Set(), replaced: new Set(), taken: readings });
   return best && best.bits > LEAST_BITS ? best.measurement : undefined;
 }
 
 /** A sensible fixed checklist: outside first, then volts, then resistances, then part by part, then lifting suspects. */
-export function fixedChecklist(board: Board): (belief: Belief, readings: readonly Reading[]) => Measurement | undefined {
+export function fixedChecklist(
+  board: Board,
+): (belief: Belief, readings: readonly Reading[]) => Measurement | undefined {
   const order: Measurement['kind'][] = ['usb', 'look', 'works', 'drop', 'volts', 'ohm', 'through', 'image'];
   const list = boardMeasurements(board).sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
   return (belief, readings) => list[readings.length] ?? liftInTurn(belief, readings);

@@ -43,7 +43,10 @@ class Damage {
   private readonly openPins = new Set<string>();
   private readonly deadSides = new Set<string>();
 
-  constructor(effects: readonly Effect[], private readonly absent: ReadonlySet<string>) {
+  constructor(
+    effects: readonly Effect[],
+    private readonly absent: ReadonlySet<string>,
+  ) {
     for (const e of effects) {
       if (e.kind === 'dead') this.deadRefs.add(e.ref);
       else if (e.kind === 'open') this.openRefs.add(e.ref);
@@ -72,7 +75,12 @@ class Damage {
  * and nothing drags it down. A short behind a converter stops there; a short behind a fuse or a closed switch pulls the
  * port down too. The port talks when its CC path, controller, the controller's rails and its image are good.
  */
-export function solvePower(board: Board, effects: readonly Effect[], absent: ReadonlySet<string>, supply: SupplyState): PowerSolution {
+export function solvePower(
+  board: Board,
+  effects: readonly Effect[],
+  absent: ReadonlySet<string>,
+  supply: SupplyState,
+): PowerSolution {
   const port = board.ports.find((p) => p.id === supply.port)!;
   const damage = new Damage(effects, absent);
   const attached = isAttached(board, port, supply.side, damage);
@@ -81,14 +89,24 @@ export function solvePower(board: Board, effects: readonly Effect[], absent: Rea
   const before = railsUp(board, port, damage, false);
   if (before.portShorted) return nothing(board);
   const talks = canTalk(port, supply.side, damage, before.up);
-  if (!talks) return { talks, meter: silentMeter(board, port, damage, before.up), railVolts: volts(board, before.up, VSAFE5_V) };
+  if (!talks)
+    return { talks, meter: silentMeter(board, port, damage, before.up), railVolts: volts(board, before.up, VSAFE5_V) };
 
   const after = railsUp(board, port, damage, true);
-  if (after.portShorted) return { talks: false, meter: 'contractCollapses', railVolts: volts(board, before.up, VSAFE5_V) };
-  return { talks, meter: talkingMeter(board, port, damage, after.up, supply), railVolts: volts(board, after.up, port.designV) };
+  if (after.portShorted)
+    return { talks: false, meter: 'contractCollapses', railVolts: volts(board, before.up, VSAFE5_V) };
+  return {
+    talks,
+    meter: talkingMeter(board, port, damage, after.up, supply),
+    railVolts: volts(board, after.up, port.designV),
+  };
 }
 
-const nothing = (board: Board): PowerSolution => ({ talks: false, meter: 'nothing', railVolts: new Map(board.rails.map((r) => [r.id, 0])) });
+const nothing = (board: Board): PowerSolution => ({
+  talks: false,
+  meter: 'nothing',
+  railVolts: new Map(board.rails.map((r) => [r.id, 0])),
+});
 
 /**
  * The charger gives 5 V only when it sees the sink's pull-down on this side's CC line; a dead controller still shows
@@ -129,7 +147,8 @@ function railsUp(board: Board, port: Port, damage: Damage, talks: boolean): Rail
       const fed = isPort || (feed.from !== null && up.has(feed.from));
       const forced = feed.via.some(damage.isStuckOn);
       const needsMet = feed.needs.every((need) => (need === 'talk' ? talks || forced : imageGood));
-      if (!fed || !needsMet || !feed.via.every(damage.conducts) || (feed.by !== null && !damage.works(feed.by))) continue;
+      if (!fed || !needsMet || !feed.via.every(damage.conducts) || (feed.by !== null && !damage.works(feed.by)))
+        continue;
       const hangsOnPort = isPort || (feed.by === null && feed.from !== null && onPort.has(feed.from));
       if (hangsOnPort) onPort.add(rail.id);
       if (shunted && hangsOnPort) portShorted = true;
@@ -156,7 +175,8 @@ function dropFeedersOfShorted(board: Board, up: Set<string>, damage: Damage): vo
 function dropWithDependants(board: Board, up: Set<string>, id: string): void {
   up.delete(id);
   for (const rail of board.rails) {
-    if (up.has(rail.id) && rail.feeds.every((f) => f.from !== null && !up.has(f.from))) dropWithDependants(board, up, rail.id);
+    if (up.has(rail.id) && rail.feeds.every((f) => f.from !== null && !up.has(f.from)))
+      dropWithDependants(board, up, rail.id);
   }
 }
 
@@ -168,24 +188,39 @@ function isRailShunted(board: Board, rail: Rail, damage: Damage): boolean {
     feed.via.some((ref) => {
       const part = partByRef(board, ref)!;
       if (part.kind !== 'coil' || !damage.conducts(ref)) return false;
-      return elementsOf(board, part).some((e) => [e.a, e.b].some((net) => net !== ground && net !== rail.net && damage.isShunted(net)));
+      return elementsOf(board, part).some((e) =>
+        [e.a, e.b].some((net) => net !== ground && net !== rail.net && damage.isShunted(net)),
+      );
     }),
   );
 }
 
 function silentMeter(board: Board, port: Port, damage: Damage, up: ReadonlySet<string>): MeterCase {
-  const shorted = port.controllerRails.some((id) => isRailShunted(board, board.rails.find((r) => r.id === id)!, damage));
+  const shorted = port.controllerRails.some((id) =>
+    isRailShunted(
+      board,
+      board.rails.find((r) => r.id === id)!,
+      damage,
+    ),
+  );
   if (shorted) return 'supplyShorted';
   const controllerFed = port.controllerRails.some((id) => up.has(id));
   return controllerFed || !damage.works(port.controller) ? 'noTalk' : 'noTalkUnfed';
 }
 
-function talkingMeter(board: Board, port: Port, damage: Damage, up: ReadonlySet<string>, supply: SupplyState): MeterCase {
+function talkingMeter(
+  board: Board,
+  port: Port,
+  damage: Damage,
+  up: ReadonlySet<string>,
+  supply: SupplyState,
+): MeterCase {
   const system = board.rails.filter((r) => r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id));
   if (system.some((r) => isRailShunted(board, r, damage))) return 'systemShorted';
   const packConnector = board.parts.find((p) => p.kind === 'batteryConnector');
   const packRail = board.rails.find((r) => packConnector && Object.values(packConnector.pins).includes(r.net));
-  const charges = supply.pack === 'in' && packRail !== undefined && up.has(packRail.id) && damage.works(packConnector!.ref);
+  const charges =
+    supply.pack === 'in' && packRail !== undefined && up.has(packRail.id) && damage.works(packConnector!.ref);
   return charges ? 'healthy' : 'noCharge';
 }
 

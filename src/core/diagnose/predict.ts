@@ -3,16 +3,8 @@ import { singleFaults, type Effect, type Fault } from './faults';
 import { measurementId, throughNets, type Measurement } from './measurement';
 import { ResistanceNetwork, type ConductanceChange } from './network';
 import { classify, type OutcomeClass } from './outcomes';
+import type { Alternative, Prediction } from './prediction';
 import { VSAFE5_V, solvePower, type MeterCase, type PowerSolution, type SupplyState } from './power';
-
-/** One way a reading may come out: means and spreads per dimension (ohms as log10). */
-export interface Alternative {
-  readonly means: readonly number[];
-  readonly sds: readonly number[];
-  readonly weight: number;
-}
-
-export type Prediction = { readonly kind: 'values'; readonly alternatives: readonly Alternative[] } | { readonly kind: 'verdict'; readonly failChance: number };
 
 /** Hand meters read no lower than their leads and show OL from here up, as log10 ohm. Common practice. */
 const LEADS_OHM = 0.1;
@@ -83,7 +75,8 @@ export class Predictor {
    * @param replaced parts that were replaced by good ones.
    */
   predict(m: Measurement, fault: Fault, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Prediction {
-    if (m.kind === 'lift') return this.predict({ kind: 'ohm', net: m.net }, fault, new Set([...absent, m.ref]), replaced);
+    if (m.kind === 'lift')
+      return this.predict({ kind: 'ohm', net: m.net }, fault, new Set([...absent, m.ref]), replaced);
     const gone = absent.has(fault.ref) || replaced.has(fault.ref);
     const active = gone ? { ...fault, id: 'sound', effects: [] } : fault;
     switch (m.kind) {
@@ -98,11 +91,21 @@ export class Predictor {
       case 'volts':
         return this.volts(m.rail, active, absent);
       case 'usb':
-        return meterReading(this.board, m.port, this.solve(active, absent, { port: m.port, side: m.side, pack: 'in' }).meter);
+        return meterReading(
+          this.board,
+          m.port,
+          this.solve(active, absent, { port: m.port, side: m.side, pack: 'in' }).meter,
+        );
       case 'look':
-        return { kind: 'verdict', failChance: active.effects.some((e) => e.kind === 'pinOpen' && e.ref === m.ref) ? 0.85 : 0.04 };
+        return {
+          kind: 'verdict',
+          failChance: active.effects.some((e) => e.kind === 'pinOpen' && e.ref === m.ref) ? 0.85 : 0.04,
+        };
       case 'image':
-        return { kind: 'verdict', failChance: active.effects.some((e) => e.kind === 'imageBad' && e.ref === m.ref) ? 0.99 : 0.01 };
+        return {
+          kind: 'verdict',
+          failChance: active.effects.some((e) => e.kind === 'imageBad' && e.ref === m.ref) ? 0.99 : 0.01,
+        };
       case 'works':
         return { kind: 'verdict', failChance: this.fails(m.fn, active, absent) ? 0.97 : 0.03 };
     }
@@ -125,11 +128,16 @@ export class Predictor {
     const change = conductanceChange(fault.effects, network, ground);
     const shorted = network.resistanceOhm(net, ground, change) < 30 && !this.board.nets[net].lowByNature;
     if (shorted) return values(one(DROP_SHORT_V, DROP_SPREAD_V));
-    if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net)) return values(one(DROP_OPEN_V, DROP_SPREAD_V));
+    if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net))
+      return values(one(DROP_OPEN_V, DROP_SPREAD_V));
     const { chips, cut } = this.behind(net, fault, absent);
     if (chips.length === 0) return values(one(cut ? DROP_OPEN_V : normal, DROP_SPREAD_V));
     if (chips.every((ref) => absent.has(ref))) return values(one(DROP_OPEN_V, DROP_SPREAD_V));
-    const damaged = fault.effects.some((e) => (e.kind === 'dead' && chips.includes(e.ref)) || (e.kind === 'ccDead' && chips.includes(e.ref) && this.isCcNet(net, e.side)));
+    const damaged = fault.effects.some(
+      (e) =>
+        (e.kind === 'dead' && chips.includes(e.ref)) ||
+        (e.kind === 'ccDead' && chips.includes(e.ref) && this.isCcNet(net, e.side)),
+    );
     // A chip that died inside often keeps its input diodes: half of them read normal (engineering estimate).
     return damaged
       ? values(one(normal, DROP_SPREAD_V, 0.5), one(DROP_OPEN_V, DROP_SPREAD_V, 0.25), one(normal + 0.15, 0.08, 0.25))
@@ -148,12 +156,15 @@ export class Predictor {
       for (const line of ['a', 'b'] as const) {
         const [x, y] = throughNets(this.board, part.ref, line);
         if (x !== net && y !== net) continue;
-        const open = absent.has(part.ref) || fault.effects.some((e) => e.kind === 'open' && e.element === `${part.ref}:${line}`);
+        const open =
+          absent.has(part.ref) || fault.effects.some((e) => e.kind === 'open' && e.element === `${part.ref}:${line}`);
         if (open) cut = true;
         else nets.add(x).add(y);
       }
     }
-    const chips = this.board.parts.filter((p) => ACTIVE_KINDS.has(p.kind) && Object.values(p.pins).some((n) => nets.has(n))).map((p) => p.ref);
+    const chips = this.board.parts
+      .filter((p) => ACTIVE_KINDS.has(p.kind) && Object.values(p.pins).some((n) => nets.has(n)))
+      .map((p) => p.ref);
     return { chips, cut };
   }
 
@@ -166,10 +177,19 @@ export class Predictor {
 
   private fails(fnId: string, fault: Fault, absent: ReadonlySet<string>): boolean {
     const fn = this.board.functions.find((f) => f.id === fnId)!;
-    const broken = fn.parts.some((ref) => absent.has(ref) || fault.effects.some((e) => e.kind !== 'shunt' && e.kind !== 'bridge' && e.kind !== 'imageBad' && e.ref === ref));
+    const broken = fn.parts.some(
+      (ref) =>
+        absent.has(ref) ||
+        fault.effects.some((e) => e.kind !== 'shunt' && e.kind !== 'bridge' && e.kind !== 'imageBad' && e.ref === ref),
+    );
     if (broken) return true;
     const fnNets = new Set(fn.parts.flatMap((ref) => signalNets(this.board, ref)));
-    if (fault.effects.some((e) => (e.kind === 'bridge' && fnNets.has(e.netA)) || (e.kind === 'shunt' && fnNets.has(e.net)))) return true;
+    if (
+      fault.effects.some(
+        (e) => (e.kind === 'bridge' && fnNets.has(e.netA)) || (e.kind === 'shunt' && fnNets.has(e.net)),
+      )
+    )
+      return true;
     return this.board.ports.every((port) => {
       const { railVolts } = this.solve(fault, absent, { port: port.id, side: 'A', pack: 'in' });
       return fn.rails.some((id) => railVolts.get(id) === 0);
@@ -177,14 +197,26 @@ export class Predictor {
   }
 }
 
-const ACTIVE_KINDS = new Set(['portController', 'chargeController', 'converter', 'mux', 'processor', 'sensorHub', 'flash']);
+const ACTIVE_KINDS = new Set([
+  'portController',
+  'chargeController',
+  'converter',
+  'mux',
+  'processor',
+  'sensorHub',
+  'flash',
+]);
 
 function signalNets(board: Board, ref: string): string[] {
   return Object.values(partByRef(board, ref)!.pins).filter((net) => board.nets[net].role === 'signal');
 }
 
 /** The one conductance change of a fault, if it has one. */
-function conductanceChange(effects: readonly Effect[], network: ResistanceNetwork, ground: string): ConductanceChange | undefined {
+function conductanceChange(
+  effects: readonly Effect[],
+  network: ResistanceNetwork,
+  ground: string,
+): ConductanceChange | undefined {
   for (const e of effects) {
     if (e.kind === 'shunt') return { a: e.net, b: ground, siemens: 1 / e.ohm };
     if (e.kind === 'bridge') return { a: e.netA, b: e.netB, siemens: 1 / e.ohm };

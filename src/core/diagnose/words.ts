@@ -9,7 +9,11 @@ import type { Outcome } from './next';
 export function valueWords(m: Measurement, value: Value): string {
   switch (value.kind) {
     case 'figure':
-      return m.kind === 'volts' ? formatVolt(value.value) : m.kind === 'drop' ? formatDrop(value.value) : formatOhm(value.value);
+      return m.kind === 'volts'
+        ? formatVolt(value.value)
+        : m.kind === 'drop'
+          ? formatDrop(value.value)
+          : formatOhm(value.value);
     case 'pair':
       return `${formatVolt(value.volts)}, ${formatAmp(value.amps)}`;
     case 'open':
@@ -85,4 +89,3 @@ export function reasons(board: Board, belief: Belief, readings: readonly Reading
       return `${readingName(board, r.measurement)} ${valueWords(r.measurement, r.value)}: ${times} ${w.decades > 0 ? 'likelier' : 'less likely'} with ${ref === 'outside' ? 'a sound board' : `${ref} at fault`}.`;
     });
 }
-

@@ -1,0 +1,2 @@
+import { benchHeatVersusC } from './heat/versus-c';
+benchHeatVersusC();

@@ -1,0 +1,109 @@
+import { bodyBox, partByRef, type Board } from '../board';
+import { entrainment, jetScale, localG, type Jet } from './jet';
+import type { BoardMesh } from './mesh';
+import type { HeatPlan, HeatStep } from './plan';
+import type { Films } from './solver';
+import { outletSteadyC, type Station } from './station';
+
+/** Natural convection on top and below, W/m²K; radiation linearised over rework temperatures (9–12; from science notes). */
+const TOP_NATURAL = 6;
+const BOTTOM_NATURAL = 4.8;
+const RADIATION = 10;
+
+/** Conductance of the air gap between board and plate, W/m²K. Engineering estimate. */
+const PLATE_GAP = 30;
+
+/** What a metal cover or tape leaves of the jet. Engineering estimate. */
+const COVER_FACTOR = 0.3;
+
+/** Points on the circle in which the nozzle is moved; 12 leave under 0.7 K at the centre (prototype). */
+const CIRCLE_POINTS = 12;
+
+/**
+ * The films of one step. Conductances are constant within the step; the air temperature follows the outlet through
+ * `topShare`: topC = ambient + topShare · (outlet − ambient).
+ */
+export interface StepFilms {
+  readonly films: Films;
+  readonly topShare: Float64Array;
+}
+
+export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan: HeatPlan, step: HeatStep): StepFilms {
+  const { nx, ny } = mesh.grid;
+  const plane = nx * ny;
+  const films: Films = {
+    topFilm: new Float64Array(plane),
+    topC: new Float64Array(plane).fill(plan.ambientC),
+    bottomFilm: new Float64Array(plane),
+    bottomC: new Float64Array(plane).fill(plan.ambientC),
+  };
+  const topShare = new Float64Array(plane);
+  const focus = partByRef(board, plan.partRef)!;
+  const cover = coveredColumns(board, mesh, plan.covers);
+  const blown = jetShape(station, plan, step);
+  for (let y = 0, i = 0; y < ny; y++) {
+    for (let x = 0; x < nx; x++, i++) {
+      const xMm = (mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2 - focus.xMm;
+      const yMm = (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2 - focus.yMm;
+      const { h, share } = blown(Math.hypot(xMm, yMm));
+      const convection = Math.cbrt((h * (cover[i] ? COVER_FACTOR : 1)) ** 3 + TOP_NATURAL ** 3);
+      films.topFilm[i] = convection + RADIATION;
+      topShare[i] = (convection * share) / films.topFilm[i];
+      films.bottomFilm[i] = plan.plateSetC === null ? BOTTOM_NATURAL + RADIATION : PLATE_GAP;
+    }
+  }
+  return { films, topShare };
+}
+
+/** Coefficient and entrained share at a distance from the axis, averaged over the circle the nozzle is moved in. */
+function jetShape(
+  station: Station,
+  plan: HeatPlan,
+  step: HeatStep,
+): (distanceMm: number) => { h: number; share: number } {
+  if (step.airSetC === null || step.flowLpm <= 0) return () => ({ h: 0, share: 0 });
+  const jet: Jet = {
+    nozzleMm: plan.nozzleMm,
+    heightMm: step.heightMm,
+    flowLpm: step.flowLpm,
+    outletC: outletSteadyC(station, step.airSetC, plan.ambientC),
+    ambientC: plan.ambientC,
+    multiplier: station.multiplier,
+    spreadDiameters: station.spreadDiameters,
+  };
+  const scale = jetScale(jet);
+  const heightOverD = jet.heightMm / jet.nozzleMm;
+  const angles = Array.from({ length: CIRCLE_POINTS }, (_, k) => (2 * Math.PI * (k + 0.5)) / CIRCLE_POINTS);
+  return (distanceMm) => {
+    let h = 0;
+    let heat = 0;
+    for (const angle of angles) {
+      const r = Math.hypot(
+        distanceMm - station.motionRadiusMm * Math.cos(angle),
+        station.motionRadiusMm * Math.sin(angle),
+      );
+      const local = scale * localG(r / jet.nozzleMm, heightOverD);
+      h += local / CIRCLE_POINTS;
+      heat += (local * entrainment(jet, r)) / CIRCLE_POINTS;
+    }
+    return { h, share: heat / h };
+  };
+}
+
+function coveredColumns(board: Board, mesh: BoardMesh, covers: readonly string[]): Uint8Array {
+  const { nx, ny } = mesh.grid;
+  const covered = new Uint8Array(nx * ny);
+  const rimMm = 0.5;
+  for (const ref of covers) {
+    const part = partByRef(board, ref);
+    if (!part) continue;
+    const box = bodyBox(board, part);
+    for (let y = 0, i = 0; y < ny; y++) {
+      for (let x = 0; x < nx; x++, i++) {
+        const [cx, cy] = [(mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2, (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2];
+        if (cx > box.x0 - rimMm && cx < box.x1 + rimMm && cy > box.y0 - rimMm && cy < box.y1 + rimMm) covered[i] = 1;
+      }
+    }
+  }
+  return covered;
+}

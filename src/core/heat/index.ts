@@ -1,0 +1,16 @@
+export { airConductivity, airViscosityPaS } from './air';
+export { cellCount, emptyGrid, type HeatGrid } from './grid';
+export { adiabaticWallC, jetFilm, localG, martinF, reynolds, type Jet } from './jet';
+export { meshBoard, type BoardMesh } from './mesh';
+export { heatPlanSchema, heatStepSchema, planSeconds, startingPlan, type HeatPlan, type HeatStep } from './plan';
+export { simulateHeat, stepLengths, type HeatRun, type PartCurve } from './simulate';
+export { HeatSolver, type Films } from './solver';
+export { NOMINAL_STATION, stationSchema, type Station } from './station';
+export {
+  LIFT_AFTER_S,
+  RAMP_LIMIT_C_PER_S,
+  crossing,
+  judgeHeat,
+  type HeatVerdict,
+  type NeighbourVerdict,
+} from './verdict';

@@ -1,0 +1,184 @@
+import type { Board } from '../board';
+import { stepFilms } from './films';
+import { BOARD_LAYERS, meshBoard, type BoardMesh, type MeshOptions, type PartCells } from './mesh';
+import { planSeconds, type HeatPlan } from './plan';
+import { HeatSolver } from './solver';
+import { outletSteadyC, plateSteadyC, type Station } from './station';
+
+/** Step lengths: fine for a while after each change of settings, then coarse (0.07 K error on the prototype). */
+const FINE_STEP_S = 0.1;
+const COARSE_STEP_S = 0.5;
+const FINE_FOR_S = 5;
+
+export interface PartCurve {
+  readonly ref: string;
+  /** Joint temperatures at every sample, °C. */
+  readonly jointMinC: Float32Array;
+  readonly jointMeanC: Float32Array;
+  readonly jointMaxC: Float32Array;
+  /** Hottest place of the body. */
+  readonly bodyMaxC: Float32Array;
+}
+
+export interface HeatRun {
+  readonly timesS: Float32Array;
+  readonly parts: readonly PartCurve[];
+  /** Board surface under the air, one frame per sample, ny × nx; NaN outside the outline. */
+  readonly frames: readonly Float32Array[];
+  readonly xEdgesMm: Float64Array;
+  readonly yEdgesMm: Float64Array;
+  readonly cells: number;
+  /** Heat that came in against heat that was stored, as a share: the solver's own check. */
+  readonly energyError: number;
+}
+
+export interface RunOptions extends MeshOptions {
+  readonly frames?: boolean;
+  /** Called about once a simulated second; return false to stop early. */
+  readonly onProgress?: (doneS: number, totalS: number) => boolean | void;
+}
+
+/**
+ * Runs a heat plan on a board: hot air over the worked part, an optional plate below.
+ * @returns undefined when `onProgress` asked to stop.
+ * @throws when the plan's part is not on the board.
+ */
+export function simulateHeat(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  options: RunOptions = {},
+): HeatRun | undefined {
+  const mesh = meshBoard(board, plan.partRef, options);
+  const solver = new HeatSolver(mesh.grid, plan.ambientC);
+  const record = new Recorder(mesh, options.frames ?? true);
+  const air = { outletC: plan.ambientC, plateC: plan.ambientC };
+  const totalS = planSeconds(plan);
+  let timeS = 0;
+  let inJ = 0;
+  let turnoverJ = 0;
+  record.sample(0, solver);
+  for (const step of plan.steps) {
+    const { films, topShare } = stepFilms(board, mesh, station, plan, step);
+    const outletGoalC = step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, plan.ambientC);
+    const plateGoalC =
+      plan.plateSetC === null || !station.plate
+        ? plan.ambientC
+        : plateSteadyC(plan.plateSetC, plan.ambientC, station.plate.capC);
+    let first = true;
+    for (const stepS of stepLengths(step.durationS)) {
+      follow(air, outletGoalC, plateGoalC, station, stepS / 2);
+      for (let i = 0; i < topShare.length; i++)
+        films.topC[i] = plan.ambientC + topShare[i] * (air.outletC - plan.ambientC);
+      if (plan.plateSetC !== null) films.bottomC.fill(air.plateC);
+      solver.setFilms(films, !first);
+      first = false;
+      const before = solver.inflowW();
+      solver.step(stepS);
+      const joules = ((before + solver.inflowW()) / 2) * stepS;
+      inJ += joules;
+      turnoverJ += Math.abs(joules);
+      follow(air, outletGoalC, plateGoalC, station, stepS / 2);
+      const whole = Math.floor(timeS + stepS + 1e-6) > Math.floor(timeS + 1e-6);
+      timeS += stepS;
+      if (whole) {
+        record.sample(timeS, solver);
+        if (options.onProgress?.(timeS, totalS) === false) return undefined;
+      }
+    }
+  }
+  return {
+    ...record.result(),
+    cells: mesh.grid.nx * mesh.grid.ny * mesh.grid.nz,
+    energyError: Math.abs(solver.storedJ(plan.ambientC) - inJ) / Math.max(turnoverJ, 1e-9),
+  };
+}
+
+/** Outlet and plate run after their set points with first-order lags. */
+function follow(
+  air: { outletC: number; plateC: number },
+  outletGoalC: number,
+  plateGoalC: number,
+  station: Station,
+  dt: number,
+): void {
+  const outletLag = Math.max(station.outletLagS, 1e-3);
+  air.outletC = outletGoalC + (air.outletC - outletGoalC) * Math.exp(-dt / outletLag);
+  if (station.plate) air.plateC = plateGoalC + (air.plateC - plateGoalC) * Math.exp(-dt / station.plate.lagS);
+}
+
+/** Whole seconds split into fine steps first, coarse steps after. */
+export function stepLengths(durationS: number): number[] {
+  const fineS = Math.min(FINE_FOR_S, durationS);
+  return [
+    ...Array(Math.round(fineS / FINE_STEP_S)).fill(FINE_STEP_S),
+    ...Array(Math.round((durationS - fineS) / COARSE_STEP_S)).fill(COARSE_STEP_S),
+  ];
+}
+
+class Recorder {
+  private readonly times: number[] = [];
+  private readonly curves: { cells: PartCells; min: number[]; mean: number[]; max: number[]; body: number[] }[];
+  private readonly frames: Float32Array[] = [];
+  private readonly plane: number;
+
+  constructor(
+    private readonly mesh: BoardMesh,
+    private readonly keepFrames: boolean,
+  ) {
+    this.plane = mesh.grid.nx * mesh.grid.ny;
+    this.curves = mesh.parts
+      .filter((p) => p.jointColumns.length > 0)
+      .map((cells) => ({ cells, min: [], mean: [], max: [], body: [] }));
+  }
+
+  sample(timeS: number, solver: HeatSolver): void {
+    this.times.push(timeS);
+    const surface = (BOARD_LAYERS - 1) * this.plane;
+    const top = surface + 2 * this.plane;
+    for (const curve of this.curves) {
+      const { cells } = curve;
+      let min = Infinity;
+      let max = -Infinity;
+      let sum = 0;
+      for (const column of cells.jointColumns) {
+        const t = cells.meshed
+          ? solver.jointC(surface + column)
+          : solver.temps[(cells.facesAir ? surface : 0) + column];
+        min = Math.min(min, t);
+        max = Math.max(max, t);
+        sum += t;
+      }
+      let body = max;
+      if (cells.meshed) for (const column of cells.bodyColumns) body = Math.max(body, solver.temps[top + column]);
+      curve.min.push(min);
+      curve.max.push(max);
+      curve.mean.push(sum / cells.jointColumns.length);
+      curve.body.push(body);
+    }
+    if (this.keepFrames) this.frames.push(this.frame(solver, surface));
+  }
+
+  private frame(solver: HeatSolver, surface: number): Float32Array {
+    const frame = new Float32Array(this.plane);
+    for (let i = 0; i < this.plane; i++)
+      frame[i] = this.mesh.grid.heatCapacity[surface + i] > 0 ? solver.temps[surface + i] : NaN;
+    return frame;
+  }
+
+  result(): Omit<HeatRun, 'cells' | 'energyError'> {
+    return {
+      timesS: Float32Array.from(this.times),
+      parts: this.curves.map((c) => ({
+        ref: c.cells.part.ref,
+        jointMinC: Float32Array.from(c.min),
+        jointMeanC: Float32Array.from(c.mean),
+        jointMaxC: Float32Array.from(c.max),
+        bodyMaxC: Float32Array.from(c.body),
+      })),
+      frames: this.frames,
+      xEdgesMm: this.mesh.xEdgesMm,
+      yEdgesMm: this.mesh.yEdgesMm,
+    };
+  }
+}

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+
+/** A hot-air station with its plate. What calibration finds is stored here; the nominal values are a prototype's. */
+export const stationSchema = z.object({
+  id: z.string().regex(/^[a-z0-9-]+$/),
+  name: z.string().min(1),
+  /** Outlet efficiency ε: outlet = ambient + ε (set − ambient). */
+  outletEfficiency: z.number().min(0.3).max(1.1),
+  multiplier: z.number().min(0.1).max(3),
+  spreadDiameters: z.number().min(1).max(10).default(3.5),
+  /** Time for the outlet to follow the dial (engineering estimate 6 s). */
+  outletLagS: z.number().min(0).max(60).default(6),
+  nozzlesMm: z.array(z.number().positive()).min(1),
+  flowLpm: z.tuple([z.number().positive(), z.number().positive()]),
+  setC: z.tuple([z.number(), z.number()]),
+  /** Radius of the small circle the nozzle is moved in. */
+  motionRadiusMm: z.number().min(0).max(10).default(2.5),
+  plate: z.object({ maxSetC: z.number(), capC: z.number(), lagS: z.number().positive() }).nullable(),
+  doubt: z.number().min(0).max(0.5).default(0.08).describe('relative spread of the multiplier, one standard deviation'),
+});
+
+export type Station = z.infer<typeof stationSchema>;
+
+/** Nominal station of the prototype, used where no calibrated one is named. */
+export const NOMINAL_STATION: Station = {
+  id: 'nominal',
+  name: 'Nominal station',
+  outletEfficiency: 0.9,
+  multiplier: 0.7,
+  spreadDiameters: 3.5,
+  outletLagS: 6,
+  nozzlesMm: [4, 6, 8, 10],
+  flowLpm: [10, 60],
+  setC: [100, 480],
+  motionRadiusMm: 2.5,
+  plate: { maxSetC: 250, capC: 230, lagS: 60 },
+  doubt: 0.12,
+};
+
+/** Share of the set excess that a plate reaches: 235 °C set gives 226 °C (prototype measurement). */
+const PLATE_REACH = 0.9577;
+
+/** Steady surface temperature of a plate, °C. */
+export function plateSteadyC(setC: number, ambientC: number, capC: number): number {
+  return Math.min(capC, ambientC + PLATE_REACH * (setC - ambientC));
+}
+
+export const outletSteadyC = (station: Station, setC: number, ambientC: number): number =>
+  ambientC + station.outletEfficiency * (setC - ambientC);

@@ -1,0 +1,175 @@
+import { partByRef, type Board, type Part } from '../board';
+import { ALLOYS } from '../joints';
+import { formatSeconds, formatTempC } from '../units';
+import type { HeatPlan } from './plan';
+import type { HeatRun, PartCurve } from './simulate';
+
+/** Neighbours' joints stay this far below their solidus unless accepted. Common practice. */
+const SOLIDUS_MARGIN_C = 10;
+/** Rates are taken over windows of this length: a step of the dial would break any limit sample to sample. */
+const RATE_WINDOW_S = 5;
+/** Ramp limit to peak, °C/s. Source: J-STD-020 classification profile (from memory). */
+export const RAMP_LIMIT_C_PER_S = 3;
+/** Package ceiling of thin lead-free parts, °C. Source: J-STD-020 (from memory). */
+const DEFAULT_BODY_LIMIT_C = 260;
+/** Plastic bodies, °C, brief. Engineering estimate; the board file may say otherwise. */
+const DEFAULT_PLASTIC_LIMIT_C = 200;
+
+const SMALL_KINDS: ReadonlySet<Part['kind']> = new Set([
+  'capacitor',
+  'resistor',
+  'esdArray',
+  'lineFilter',
+  'fuse',
+  'clampDiode',
+  'crystal',
+]);
+
+export interface NeighbourVerdict {
+  readonly ref: string;
+  readonly what: string;
+  /** What is limited: its joints, or its plastic body. */
+  readonly limited: 'joints' | 'body';
+  readonly peakC: number;
+  readonly limitC: number;
+  readonly atS: number;
+  readonly holds: boolean;
+}
+
+export interface HeatVerdict {
+  readonly liquidusC: number;
+  /** When the coldest joint is molten; null when never. */
+  readonly meltsAtS: number | null;
+  readonly aboveLiquidusS: number;
+  readonly coldestPeakC: number;
+  readonly bodyPeakC: number;
+  readonly bodyLimitC: number;
+  readonly fastestRiseCPerS: number;
+  /** Large or limited neighbours, the one with the least margin first. */
+  readonly neighbours: readonly NeighbourVerdict[];
+  /** Small parts whose solder melts as well: they can be blown or dragged away. */
+  readonly swimming: readonly string[];
+  readonly holds: boolean;
+  /** The headline: an instruction. */
+  readonly headline: string;
+  /** One sentence under it. */
+  readonly sentence: string;
+  /** A few words for the path. */
+  readonly finding: string;
+}
+
+export function judgeHeat(board: Board, plan: HeatPlan, run: HeatRun): HeatVerdict {
+  const { liquidusC, solidusC } = ALLOYS[plan.alloy];
+  const worked = run.parts.find((p) => p.ref === plan.partRef)!;
+  const part = partByRef(board, plan.partRef)!;
+  const meltsAtS = crossing(run.timesS, worked.jointMinC, liquidusC);
+  const neighbours = run.parts
+    .filter((c) => c.ref !== plan.partRef)
+    .map((c) => judgeNeighbour(board, c, run, solidusC))
+    .filter((n) => n !== undefined)
+    .sort((a, b) => a.limitC - a.peakC - (b.limitC - b.peakC));
+  const swimming = run.parts
+    .filter(
+      (c) =>
+        c.ref !== plan.partRef && SMALL_KINDS.has(partByRef(board, c.ref)!.kind) && largest(c.jointMaxC) >= solidusC,
+    )
+    .map((c) => c.ref);
+  const bodyLimitC = part.bodyLimitC ?? DEFAULT_BODY_LIMIT_C;
+  const figures = {
+    liquidusC,
+    meltsAtS,
+    aboveLiquidusS: secondsAbove(run.timesS, worked.jointMinC, liquidusC),
+    coldestPeakC: largest(worked.jointMinC),
+    bodyPeakC: largest(worked.bodyMaxC),
+    bodyLimitC,
+    fastestRiseCPerS: fastestRise(run.timesS, worked.jointMeanC),
+    neighbours,
+    swimming,
+  };
+  const holds = meltsAtS !== null && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC;
+  return { ...figures, holds, ...words(plan, figures) };
+}
+
+/** Small parts melt and freeze again beside any worked chip; they are listed as swimming, not judged. */
+function judgeNeighbour(board: Board, curve: PartCurve, run: HeatRun, solidusC: number): NeighbourVerdict | undefined {
+  const part = partByRef(board, curve.ref)!;
+  if (SMALL_KINDS.has(part.kind) && part.jointLimitC === undefined) return undefined;
+  const plastic = board.packages[part.package].plastic;
+  const series = plastic ? curve.bodyMaxC : curve.jointMaxC;
+  const limitC = plastic
+    ? (part.bodyLimitC ?? DEFAULT_PLASTIC_LIMIT_C)
+    : (part.jointLimitC ?? solidusC - SOLIDUS_MARGIN_C);
+  const peakC = largest(series);
+  return {
+    ref: part.ref,
+    what: part.what,
+    limited: plastic ? 'body' : 'joints',
+    peakC,
+    limitC,
+    atS: run.timesS[series.indexOf(peakC)],
+    holds: peakC <= limitC,
+  };
+}
+
+function words(
+  plan: HeatPlan,
+  v: Pick<
+    HeatVerdict,
+    'meltsAtS' | 'aboveLiquidusS' | 'coldestPeakC' | 'liquidusC' | 'neighbours' | 'bodyPeakC' | 'bodyLimitC'
+  >,
+): Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'> {
+  const worst = v.neighbours[0];
+  const neighbour = worst
+    ? `${worst.ref} ${worst.limited} ${formatTempC(worst.peakC)} of ${Math.round(worst.limitC)}`
+    : 'no neighbour limited';
+  if (v.meltsAtS === null) {
+    return {
+      headline: `${plan.partRef} does not melt`,
+      sentence: `Its coldest joint ends at ${formatTempC(v.coldestPeakC)}, ${Math.ceil(v.liquidusC - v.coldestPeakC)} °C short of ${Math.round(v.liquidusC)}. More air, less height, a plate below, or longer. Pulling now lifts pads.`,
+      finding: `${plan.partRef} stays solid at ${formatTempC(v.coldestPeakC)}`,
+    };
+  }
+  const broken = v.neighbours
+    .filter((n) => !n.holds)
+    .map((n) => `${n.ref} reaches ${formatTempC(n.peakC)} against ${Math.round(n.limitC)} at ${formatSeconds(n.atS)}`);
+  if (v.bodyPeakC > v.bodyLimitC)
+    broken.unshift(`${plan.partRef} itself reaches ${formatTempC(v.bodyPeakC)} against ${Math.round(v.bodyLimitC)}`);
+  const melts = `All joints are above ${Math.round(v.liquidusC)} °C from ${formatSeconds(v.meltsAtS)}, for ${formatSeconds(v.aboveLiquidusS)}.`;
+  return {
+    headline: `Lift ${plan.partRef} at ${formatSeconds(Math.ceil(v.meltsAtS) + LIFT_AFTER_S)}, not before`,
+    sentence: broken.length > 0 ? `${melts} But ${broken.join('; ')}.` : `${melts} Closest to its limit: ${neighbour}.`,
+    finding: `lifts at ${formatSeconds(Math.ceil(v.meltsAtS) + LIFT_AFTER_S)}, ${broken.length > 0 ? broken[0] : neighbour}`,
+  };
+}
+
+/** The nudge comes a few seconds after the last joint melts: wetting takes time (common practice). */
+export const LIFT_AFTER_S = 3;
+
+/** First time at which a curve crosses a level upwards, interpolated; null when it never does. */
+export function crossing(timesS: Float32Array, series: Float32Array, level: number): number | null {
+  for (let i = 0; i < series.length; i++) {
+    if (series[i] < level) continue;
+    if (i === 0) return timesS[0];
+    return timesS[i - 1] + ((level - series[i - 1]) / (series[i] - series[i - 1])) * (timesS[i] - timesS[i - 1]);
+  }
+  return null;
+}
+
+function secondsAbove(timesS: Float32Array, series: Float32Array, level: number): number {
+  let sum = 0;
+  for (let i = 1; i < series.length; i++)
+    if (series[i] >= level && series[i - 1] >= level) sum += timesS[i] - timesS[i - 1];
+  return sum;
+}
+
+function fastestRise(timesS: Float32Array, series: Float32Array): number {
+  let fastest = 0;
+  for (let i = 0, j = 0; j < series.length; j++) {
+    while (timesS[j] - timesS[i] > RATE_WINDOW_S) i++;
+    const seconds = timesS[j] - timesS[i];
+    if (seconds >= RATE_WINDOW_S - 0.01) fastest = Math.max(fastest, (series[j] - series[i]) / seconds);
+  }
+  return fastest;
+}
+
+const largest = (series: Float32Array): number => series.reduce((a, b) => Math.max(a, b), -Infinity);

@@ -1,0 +1,74 @@
+import { formatBytes } from '../units';
+import { crc32 } from './crc32';
+import type { ImageFamily, Region } from './family';
+
+export interface ChecksumVerdict {
+  readonly region: string;
+  readonly stored: number;
+  readonly computed: number;
+  readonly holds: boolean;
+}
+
+export interface ImageVerdict {
+  /** What is wrong, one sentence each; empty when the image is sound. */
+  readonly troubles: readonly string[];
+  readonly checksums: readonly ChecksumVerdict[];
+  /** The port position that the settings carry. */
+  readonly position?: number;
+  readonly sound: boolean;
+}
+
+/** Judges one image against its family: size, blank, magic, checksums, position. */
+export function judgeImage(family: ImageFamily, bytes: Uint8Array): ImageVerdict {
+  if (bytes.length !== family.sizeBytes) {
+    return {
+      troubles: [
+        `Expected ${formatBytes(family.sizeBytes)} for ${family.name}; got ${bytes.length.toLocaleString('en')} bytes.`,
+      ],
+      checksums: [],
+      sound: false,
+    };
+  }
+  const troubles: string[] = [];
+  if (bytes.every((b) => b === 0xff)) troubles.push('It is blank: every byte is FF.');
+  else if (bytes.every((b) => b === 0)) troubles.push('It is all zero: look at the contact of the data line.');
+  else if (!startsWith(bytes, family.magicHex))
+    troubles.push(
+      `Expected it to start with ${family.magicHex.toUpperCase()}; got ${hex(bytes.subarray(0, family.magicHex.length / 2))}: another family, or a shifted read.`,
+    );
+  const checksums = troubles.length > 0 ? [] : checkSums(family, bytes);
+  for (const c of checksums)
+    if (!c.holds) troubles.push(`${c.region} does not hold: stored ${hex32(c.stored)}, computed ${hex32(c.computed)}.`);
+  return {
+    troubles,
+    checksums,
+    position: family.positionOffset === undefined ? undefined : bytes[family.positionOffset],
+    sound: troubles.length === 0,
+  };
+}
+
+export function checkSums(family: ImageFamily, bytes: Uint8Array): ChecksumVerdict[] {
+  return checksumRegions(family).map((region) => {
+    const stored = readUint32(bytes, region.offset);
+    const computed = crc32(bytes.subarray(region.covers!.offset, region.covers!.offset + region.covers!.length));
+    return { region: region.name, stored, computed, holds: stored === computed };
+  });
+}
+
+export const checksumRegions = (family: ImageFamily): Region[] =>
+  family.regions.filter((r) => r.meaning === 'checksum');
+
+function startsWith(bytes: Uint8Array, magicHex: string): boolean {
+  return hex(bytes.subarray(0, magicHex.length / 2)).toLowerCase() === magicHex;
+}
+
+export const hex = (bytes: Uint8Array): string =>
+  Array.from(bytes, (b) => b.toString(16).toUpperCase().padStart(2, '0')).join('');
+export const hex32 = (value: number): string => value.toString(16).toUpperCase().padStart(8, '0');
+
+export const readUint32 = (bytes: Uint8Array, at: number): number =>
+  (bytes[at] | (bytes[at + 1] << 8) | (bytes[at + 2] << 16) | (bytes[at + 3] << 24)) >>> 0;
+
+export function writeUint32(bytes: Uint8Array, at: number, value: number): void {
+  for (let k = 0; k < 4; k++) bytes[at + k] = (value >>> (8 * k)) & 0xff;
+}

@@ -1,0 +1,2 @@
+export { judgeGates, type Gate } from './gates';
+export { proveRails, railWindows, type RailFailure, type RailProof, type RailResult } from './rails';

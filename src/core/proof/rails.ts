@@ -1,0 +1,110 @@
+import { partByRef, type Board, type Rail } from '../board';
+import { formatVolt } from '../units';
+
+export interface RailWindow {
+  readonly rail: Rail;
+  readonly expectV: number;
+  readonly minV: number;
+  readonly maxV: number;
+}
+
+/** Rails in the order of the feeding tree (the board file lists sources first), each with its window. */
+export function railWindows(board: Board): RailWindow[] {
+  return board.rails.map((rail) => {
+    const port = board.ports.find((p) => p.id === rail.port) ?? board.ports[0];
+    const expectV = rail.expect.kind === 'bus' ? port.designV : rail.expect.volts;
+    return { rail, expectV, minV: expectV * (1 - rail.tolerance), maxV: expectV * (1 + rail.tolerance) };
+  });
+}
+
+export type RailState = 'open' | 'passes' | 'fails';
+
+export interface RailResult extends RailWindow {
+  readonly measuredV?: number;
+  readonly state: RailState;
+  readonly words: string;
+}
+
+export interface RailProof {
+  readonly rails: readonly RailResult[];
+  /** The rail to measure next, in tree order; none when all are measured or a failure should be followed first. */
+  readonly next?: string;
+  readonly failures: readonly RailFailure[];
+  readonly allPass: boolean;
+}
+
+export interface RailFailure {
+  readonly rail: string;
+  /** The nearest good rail up the tree, or the port. */
+  readonly lastGood: string;
+  /** The smallest set of parts that can explain it, likeliest kind of part not ranked. */
+  readonly suspects: readonly string[];
+}
+
+/** @param measured volts by rail id, the latest reading of each. */
+export function proveRails(board: Board, measured: ReadonlyMap<string, number>): RailProof {
+  const rails = railWindows(board).map((w): RailResult => {
+    const volts = measured.get(w.rail.id);
+    if (volts === undefined) return { ...w, state: 'open', words: `${formatVolt(w.minV)} to ${formatVolt(w.maxV)}` };
+    const state = volts >= w.minV && volts <= w.maxV ? 'passes' : 'fails';
+    const side = volts < w.minV ? 'low' : 'high';
+    return {
+      ...w,
+      measuredV: volts,
+      state,
+      words: state === 'passes' ? 'in its window' : `${side}: wanted ${formatVolt(w.minV)} to ${formatVolt(w.maxV)}`,
+    };
+  });
+  const stateOf = new Map(rails.map((r) => [r.rail.id, r.state]));
+  const failures = rails
+    .filter((r) => r.state === 'fails' && !r.rail.feeds.some((f) => f.from !== null && stateOf.get(f.from) === 'fails'))
+    .map((r) => failureOf(board, r.rail, stateOf));
+  return {
+    rails,
+    next: rails.find((r) => r.state === 'open')?.rail.id,
+    failures,
+    allPass: rails.every((r) => r.state === 'passes'),
+  };
+}
+
+/**
+ * The first bad rail of a branch: suspects are what lies between it and its sources (series parts, converter), the
+ * controller where the feed waits for it, and every part that hangs on the rail and could drag it down.
+ */
+function failureOf(board: Board, rail: Rail, stateOf: ReadonlyMap<string, RailState>): RailFailure {
+  const between = new Set<string>();
+  for (const feed of rail.feeds) {
+    feed.via.forEach((ref) => between.add(ref));
+    if (feed.by) between.add(feed.by);
+    for (const port of board.ports) {
+      if (feed.needs.includes('talk')) [port.controller, port.imagePart].forEach((ref) => between.add(ref));
+      if (feed.needs.includes('image') && (feed.by === null || feed.by === port.controller))
+        between.add(port.imagePart);
+    }
+  }
+  for (const part of board.parts)
+    if (canDragDown(part.kind) && Object.values(part.pins).includes(rail.net)) between.add(part.ref);
+  if (rail.feeds.every((f) => f.from === null))
+    board.ports.filter((p) => p.vbusRail === rail.id).forEach((p) => between.add(p.id));
+  // A part that also serves a rail known to be good, and only passes current on to it, is cleared.
+  const cleared = [...between].filter((ref) => clearedByGoodRails(board, ref, rail, stateOf));
+  const sources = rail.feeds.flatMap((f) => (f.from ? [f.from] : []));
+  const lastGood =
+    sources.find((id) => stateOf.get(id) === 'passes') ?? (sources.length === 0 ? 'the port' : sources[0]);
+  return { rail: rail.id, lastGood, suspects: [...between].filter((ref) => !cleared.includes(ref)) };
+}
+
+const canDragDown = (kind: NonNullable<ReturnType<typeof partByRef>>['kind']): boolean =>
+  !['fuse', 'coil', 'resistor', 'lineFilter', 'connector', 'batteryConnector', 'crystal', 'esdArray'].includes(kind);
+
+/** Image and talk are proven by any good rail that waits for them. */
+function clearedByGoodRails(
+  board: Board,
+  ref: string,
+  failing: Rail,
+  stateOf: ReadonlyMap<string, RailState>,
+): boolean {
+  const isImage = board.ports.some((p) => p.imagePart === ref);
+  if (!isImage || Object.values(partByRef(board, ref)!.pins).includes(failing.net)) return false;
+  return board.rails.some((r) => stateOf.get(r.id) === 'passes' && r.feeds.some((f) => f.needs.length > 0));
+}
