@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { HeatSolver, meshBoard, stepLengths } from '../../src/core/heat';
-import { demoBoard } from '../demo-files';
+import { demoBoard } from '../../demo/files';
 import { note, ratio, section } from '../print';
 
 const BUILD = path.resolve('bench/build');

@@ -62,6 +62,8 @@ function densityOf(m: Measurement, value: Value, alt: Alternative): number {
 
 export interface Belief {
   readonly faults: readonly Fault[];
+  /** Probability of each fault before any reading, same order. */
+  readonly prior: Float64Array;
   /** Probability of each fault, same order. */
   readonly p: Float64Array;
   /** likelihoods[r][f] of reading r under fault f. */
@@ -75,7 +77,8 @@ export function updateBelief(
   history: readonly HistoryFlag[],
 ): Belief {
   const { faults } = predictor;
-  const p = priorOf(predictor.board, faults, history);
+  const prior = priorOf(predictor.board, faults, history);
+  const p = Float64Array.from(prior);
   const likelihoods = readings.map((r) => {
     const absent = new Set(r.absent ?? []);
     const replaced = new Set(r.replaced ?? []);
@@ -88,7 +91,7 @@ export function updateBelief(
     const total = p.reduce((s, v) => s + v, 0);
     for (let i = 0; i < p.length; i++) p[i] /= total;
   }
-  return { faults, p, likelihoods };
+  return { faults, prior, p, likelihoods };
 }
 
 export interface Suspect {
@@ -120,30 +123,26 @@ export function suspects(belief: Belief): Suspect[] {
 export interface Weight {
   /** Index of the reading. */
   readonly reading: number;
-  /** log10 of how much likelier the reading is under the suspect than under all other faults together. */
+  /** log10 of how much likelier the reading is with the suspect's likeliest fault than with the others, before any reading. */
   readonly decades: number;
 }
 
 /** The readings that speak for or against a suspect, strongest first. */
 export function weightsFor(belief: Belief, ref: string): Weight[] {
   const mine = belief.faults.map((f) => (f.ref || OUTSIDE) === ref);
+  const own = Float64Array.from(belief.p, (p, i) => (mine[i] ? p : 0));
+  const others = Float64Array.from(belief.prior, (p, i) => (mine[i] ? 0 : p));
   return belief.likelihoods
-    .map((row, reading) => {
-      let own = 0;
-      let ownP = 0;
-      let others = 0;
-      let othersP = 0;
-      row.forEach((l, i) => {
-        if (mine[i]) {
-          own += l * belief.p[i];
-          ownP += belief.p[i];
-        } else {
-          others += l * belief.p[i];
-          othersP += belief.p[i];
-        }
-      });
-      if (ownP === 0 || othersP === 0) return { reading, decades: 0 };
-      return { reading, decades: Math.log10(own / ownP / (others / othersP)) };
-    })
+    .map((row, reading) => ({ reading, decades: Math.log10(weightedMean(row, own) / weightedMean(row, others)) }))
     .sort((a, b) => Math.abs(b.decades) - Math.abs(a.decades));
+}
+
+function weightedMean(values: Float64Array, weights: Float64Array): number {
+  let sum = 0;
+  let total = 0;
+  for (let i = 0; i < values.length; i++) {
+    sum += weights[i] * values[i];
+    total += weights[i];
+  }
+  return sum / total;
 }

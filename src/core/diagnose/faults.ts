@@ -200,12 +200,17 @@ export const HISTORY_FACTORS: Record<HistoryFlag, Partial<Record<PartKind, numbe
   earlierRepair: { connector: 2, lineFilter: 3, resistor: 2, fuse: 1.5 },
 };
 
+/** How much likelier the story makes each kind of part, only those that it moves. */
+export function historyFactor(kind: PartKind, history: readonly HistoryFlag[]): number {
+  return history.reduce((factor, flag) => factor * (HISTORY_FACTORS[flag][kind] ?? 1), 1);
+}
+
 /** Prior probabilities of the faults, normalised, with the job's history counted. */
 export function priorOf(board: Board, faults: readonly Fault[], history: readonly HistoryFlag[]): Float64Array {
   const kindOf = new Map(board.parts.map((p) => [p.ref, p.kind]));
   const weights = Float64Array.from(faults, (f) => {
     const kind = kindOf.get(f.ref);
-    return history.reduce((w, flag) => w * ((kind && HISTORY_FACTORS[flag][kind]) || 1), f.weight);
+    return kind ? f.weight * historyFactor(kind, history) : f.weight;
   });
   const total = weights.reduce((s, w) => s + w, 0);
   return weights.map((w) => w / total);

@@ -1,5 +1,13 @@
 export { ERROR_RATE, suspects, updateBelief, type Belief, type Suspect } from './belief';
-export { HISTORY_FACTORS, HISTORY_FLAGS, OUTSIDE, singleFaults, type Fault, type HistoryFlag } from './faults';
+export {
+  HISTORY_FACTORS,
+  HISTORY_FLAGS,
+  historyFactor,
+  OUTSIDE,
+  singleFaults,
+  type Fault,
+  type HistoryFlag,
+} from './faults';
 export {
   accessFor,
   boardMeasurements,
@@ -15,8 +23,12 @@ export {
   type Reading,
   type Value,
 } from './measurement';
+export { SOUND, meaningOf, railWindow, type Meaning } from './meaning';
+export { METER_WORDS, meterReading, readMeter } from './meter';
 export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
 export { Predictor } from './predict';
 export type { Prediction } from './prediction';
 export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
+export type { MeterCase } from './power';
+export { checkReading, measurementSchema, readingSchema, valueSchema } from './schema';
 export { outlook, readingName, reasons, valueWords } from './words';

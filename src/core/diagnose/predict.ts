@@ -3,8 +3,9 @@ import { singleFaults, type Effect, type Fault } from './faults';
 import { measurementId, throughNets, type Measurement } from './measurement';
 import { ResistanceNetwork, type ConductanceChange } from './network';
 import { classify, type OutcomeClass } from './outcomes';
+import { meterReading } from './meter';
 import type { Alternative, Prediction } from './prediction';
-import { VSAFE5_V, solvePower, type MeterCase, type PowerSolution, type SupplyState } from './power';
+import { solvePower, type PowerSolution, type SupplyState } from './power';
 
 /** Hand meters read no lower than their leads and show OL from here up, as log10 ohm. Common practice. */
 const LEADS_OHM = 0.1;
@@ -72,12 +73,12 @@ export class Predictor {
   /**
    * @param fault the fault that is assumed; its effects are ignored when its part is off or has been replaced.
    * @param absent parts that are off the board.
-   * @param replaced parts that were replaced by good ones.
+   * @param replaced parts that were replaced by good ones, or single fault ids that were mended (a rewritten image).
    */
   predict(m: Measurement, fault: Fault, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Prediction {
     if (m.kind === 'lift')
       return this.predict({ kind: 'ohm', net: m.net }, fault, new Set([...absent, m.ref]), replaced);
-    const gone = absent.has(fault.ref) || replaced.has(fault.ref);
+    const gone = absent.has(fault.ref) || replaced.has(fault.ref) || replaced.has(fault.id);
     const active = gone ? { ...fault, id: 'sound', effects: [] } : fault;
     switch (m.kind) {
       case 'ohm':
@@ -223,34 +224,4 @@ function conductanceChange(
     if (e.kind === 'open') return network.opening(e.element);
   }
   return undefined;
-}
-
-/** Volts and amps per meter case. Sources: handbook facts of the trade (common practice, no published source). */
-function meterReading(board: Board, portId: string, meter: MeterCase): Prediction {
-  const port = board.ports.find((p) => p.id === portId)!;
-  const healthyA = (port.healthyA[0] + port.healthyA[1]) / 2;
-  const spreadA = (port.healthyA[1] - port.healthyA[0]) / 3;
-  const shown = (volts: number, amps: number, ampSd = 0.015, weight = 1): Alternative => ({
-    means: [volts, amps],
-    sds: [0.06 + 0.01 * volts, ampSd],
-    weight,
-  });
-  switch (meter) {
-    case 'nothing':
-      return values(shown(0, 0));
-    case 'noTalk':
-      return values(shown(VSAFE5_V, 0.01));
-    case 'noTalkUnfed':
-      return values(shown(VSAFE5_V, 0, 0.008, 0.6), shown(0, 0, 0.008, 0.4));
-    case 'supplyShorted':
-      return values(shown(VSAFE5_V, 0.06, 0.03));
-    case 'contractCollapses':
-      return values(shown(VSAFE5_V, 0.03, 0.03, 0.7), shown(0, 0, 0.02, 0.3));
-    case 'systemShorted':
-      return values(shown(port.designV, 0.25, 0.15));
-    case 'noCharge':
-      return values(shown(port.designV, 0.03, 0.03));
-    case 'healthy':
-      return values(shown(port.designV, healthyA, spreadA));
-  }
 }

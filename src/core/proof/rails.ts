@@ -1,4 +1,5 @@
 import { partByRef, type Board, type Rail } from '../board';
+import { railWindow } from '../diagnose';
 import { formatVolt } from '../units';
 
 export interface RailWindow {
@@ -10,11 +11,7 @@ export interface RailWindow {
 
 /** Rails in the order of the feeding tree (the board file lists sources first), each with its window. */
 export function railWindows(board: Board): RailWindow[] {
-  return board.rails.map((rail) => {
-    const port = board.ports.find((p) => p.id === rail.port) ?? board.ports[0];
-    const expectV = rail.expect.kind === 'bus' ? port.designV : rail.expect.volts;
-    return { rail, expectV, minV: expectV * (1 - rail.tolerance), maxV: expectV * (1 + rail.tolerance) };
-  });
+  return board.rails.map((rail) => ({ rail, ...railWindow(board, rail.id) }));
 }
 
 export type RailState = 'open' | 'passes' | 'fails';

@@ -1,0 +1,28 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { parseBoardText, type Board } from '../src/core/board';
+import { stationSchema, type Station } from '../src/core/heat';
+import { parseImageFamily, type ImageFamily } from '../src/core/image';
+import { problemText } from '../src/core/result';
+
+export const DEMO_BOARDS = ['heronlog-4-c', 'marshdesk-2-b'] as const;
+export const DEMO_FAMILIES = ['heron-pd', 'marsh-pd3'] as const;
+
+const read = (file: string): string => readFileSync(path.resolve('demo', file), 'utf8');
+
+/** A board of the demo world, straight from its file. */
+export function demoBoard(id: (typeof DEMO_BOARDS)[number]): Board {
+  const parsed = parseBoardText(read(`boards/${id}.json`));
+  if (!parsed.ok) throw new Error(problemText(parsed.problems));
+  return parsed.value;
+}
+
+export function demoFamily(id: string): ImageFamily {
+  const parsed = parseImageFamily(JSON.parse(read(`families/${id}.json`)));
+  if (!parsed.ok) throw new Error(problemText(parsed.problems));
+  return parsed.value;
+}
+
+export const demoStations = (): Station[] => stationSchema.array().parse(JSON.parse(read('stations/stations.json')));
+
+export const demoDump = (file: string): Uint8Array => new Uint8Array(readFileSync(path.resolve('demo/images', file)));

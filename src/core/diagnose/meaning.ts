@@ -1,0 +1,112 @@
+import type { Board } from '../board';
+import { formatDrop, formatOhm, formatVolt } from '../units';
+import type { Fault } from './faults';
+import type { Measurement, Value } from './measurement';
+import { METER_WORDS, readMeter } from './meter';
+import { OPEN_LOG_OHM, shownLogOhm, type Predictor } from './predict';
+
+/** What a reading says about its point, before any part is blamed. */
+export interface Meaning {
+  readonly words: string;
+  readonly state: 'good' | 'bad' | 'plain';
+}
+
+/** A board on which nothing is wrong. */
+export const SOUND: Fault = { id: 'sound', ref: '', words: 'sound', weight: 0, effects: [] };
+
+/** A short, as a hand meter shows it, ohm. Common practice. */
+const SHORT_BELOW_OHM = 10;
+/** Resistances within this share of the expected one count as normal; capacitors and chips vary that much. */
+const NORMAL_DECADES = 0.5;
+/** Diode-mode drops this close to normal count as normal, volts; about three of the usual spreads. */
+const NORMAL_DROP_V = 0.035;
+
+const good = (words: string): Meaning => ({ words, state: 'good' });
+const bad = (words: string): Meaning => ({ words, state: 'bad' });
+
+/** Says what a reading means on this board in its present state, compared with a sound one. */
+export function meaningOf(predictor: Predictor, m: Measurement, value: Value, absent: ReadonlySet<string>): Meaning {
+  const { board } = predictor;
+  switch (m.kind) {
+    case 'usb':
+      return value.kind === 'pair' ? meterMeaning(board, m.port, value.volts, value.amps) : plain();
+    case 'volts':
+      return value.kind === 'figure' ? voltsMeaning(board, m.rail, value.value) : plain();
+    case 'drop':
+      return dropMeaning(healthyMean(predictor, m, absent), value);
+    case 'look':
+      return value.kind === 'pass' ? good('sound to the eye') : bad('do not power it before it is cleaned or replaced');
+    case 'works':
+      return value.kind === 'pass' ? good('it clears what it uses') : bad('something it uses is at fault');
+    case 'image':
+      return value.kind === 'pass' ? good('its checks hold') : bad('its checks fail');
+    case 'ohm':
+    case 'lift':
+      return ohmMeaning(healthyMean(predictor, m, absent), value, m, board);
+    case 'through':
+      return throughMeaning(healthyMean(predictor, m, absent), value);
+  }
+}
+
+const plain = (): Meaning => ({ words: '', state: 'plain' });
+
+function healthyMean(predictor: Predictor, m: Measurement, absent: ReadonlySet<string>): number {
+  const prediction = predictor.predict(m, SOUND, absent, new Set());
+  return prediction.kind === 'values' ? prediction.alternatives[0].means[0] : 0;
+}
+
+function meterMeaning(board: Board, port: string, volts: number, amps: number): Meaning {
+  const meter = readMeter(board, port, volts, amps);
+  return { words: METER_WORDS[meter], state: meter === 'healthy' ? 'good' : 'bad' };
+}
+
+/** The window of a rail at its nominal supply, volts. */
+export function railWindow(board: Board, railId: string): { expectV: number; minV: number; maxV: number } {
+  const rail = board.rails.find((r) => r.id === railId)!;
+  const port = board.ports.find((p) => p.id === rail.port) ?? board.ports[0];
+  const expectV = rail.expect.kind === 'bus' ? port.designV : rail.expect.volts;
+  return { expectV, minV: expectV * (1 - rail.tolerance), maxV: expectV * (1 + rail.tolerance) };
+}
+
+function voltsMeaning(board: Board, railId: string, volts: number): Meaning {
+  const { minV, maxV } = railWindow(board, railId);
+  if (volts >= minV && volts <= maxV) return good('in its window');
+  const wanted = `wanted ${formatVolt(minV)} to ${formatVolt(maxV)}`;
+  if (Math.abs(volts) < 0.2) return bad(`next to nothing, ${wanted}`);
+  return bad(`${volts < minV ? 'low' : 'high'}, ${wanted}`);
+}
+
+function dropMeaning(normalV: number, value: Value): Meaning {
+  if (value.kind === 'open') return bad('open: the way to the chip is cut, or its input is gone');
+  if (value.kind !== 'figure') return plain();
+  if (value.value < -0.05) return bad('wrong sign: the chip behind is damaged, or the leads are swapped');
+  if (value.value < 0.06) return bad('shorted to ground');
+  if (Math.abs(value.value - normalV) <= NORMAL_DROP_V) return good(`normal, ${formatDrop(normalV)} expected`);
+  return bad(`off, ${formatDrop(normalV)} expected: the chip behind it is suspect`);
+}
+
+const logOf = (value: Value): number | undefined =>
+  value.kind === 'open' ? OPEN_LOG_OHM : value.kind === 'figure' ? shownLogOhm(value.value) : undefined;
+
+function ohmMeaning(healthyLog: number, value: Value, m: Measurement, board: Board): Meaning {
+  const normal = healthyLog >= OPEN_LOG_OHM ? 'open' : formatOhm(10 ** healthyLog);
+  const lowByNature = 'net' in m && board.nets[m.net].lowByNature;
+  if (value.kind === 'beep') return lowByNature ? plain() : bad(`a short or close to it, ${normal} expected`);
+  const log = logOf(value);
+  if (log === undefined) return plain();
+  if (Math.abs(log - healthyLog) <= NORMAL_DECADES) {
+    return good(lowByNature ? 'low by nature here, normal' : `normal, ${normal} expected`);
+  }
+  if (log < healthyLog)
+    return bad(10 ** log < SHORT_BELOW_OHM ? `a short, ${normal} expected` : `low, ${normal} expected`);
+  return bad(`too high, ${normal} expected: a load or a path is missing`);
+}
+
+function throughMeaning(healthyLog: number, value: Value): Meaning {
+  const conducts = healthyLog < Math.log10(2);
+  const log = value.kind === 'beep' ? 0 : logOf(value);
+  if (log === undefined) return plain();
+  if (conducts) return log < Math.log10(3) ? good('it conducts') : bad('open: it should conduct');
+  if (Math.abs(log - healthyLog) <= NORMAL_DECADES) return good('normal');
+  return log < healthyLog ? bad('bridged: these should not be joined') : bad('open');
+}

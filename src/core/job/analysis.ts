@@ -1,0 +1,99 @@
+import { partByRef, type Board, type ProbePlace } from '../board';
+import {
+  OUTSIDE,
+  accessFor,
+  entryStem,
+  historyFactor,
+  measurementId,
+  measurementTitle,
+  outcomesOf,
+  outlook,
+  placeOf,
+  proposeTests,
+  rankRepairs,
+  reasons,
+  suspects,
+  updateBelief,
+  type Access,
+  type Belief,
+  type Predictor,
+  type Repair,
+  type Suspect,
+} from '../diagnose';
+import type { JobState } from './fold';
+
+/** A test worth its minutes, in words and with its place on the board. */
+export interface TestAdvice {
+  readonly id: string;
+  readonly title: string;
+  /** What to type before the value. */
+  readonly stem: string;
+  readonly minutes: number;
+  readonly bits: number;
+  readonly access: Access;
+  readonly outlook: readonly string[];
+  readonly place?: ProbePlace;
+}
+
+export interface JobAnalysis {
+  readonly belief: Belief;
+  readonly suspects: readonly Suspect[];
+  readonly tests: readonly TestAdvice[];
+  readonly repairs: readonly Repair[];
+  /** Why the leading suspect leads. */
+  readonly reasons: readonly string[];
+  /** Share of the belief that lies on parts already replaced or mended. */
+  readonly curedChance: number;
+}
+
+const MOST_TESTS = 6;
+/** Below this a test says next to nothing, bits. Engineering estimate. */
+const LEAST_BITS = 0.02;
+
+/** What the readings say, which tests are worth taking, and which repairs compete with them. */
+export function analyseJob(predictor: Predictor, state: JobState): JobAnalysis {
+  const { board } = predictor;
+  const absent = new Set(state.absent);
+  const replaced = new Set(state.replaced);
+  const belief = updateBelief(predictor, state.readings, state.story?.history ?? []);
+  const context = { access: state.access, absent, replaced, taken: state.readings };
+  const near = lastPlace(board, state);
+  const tests = proposeTests(predictor, belief, context)
+    .filter((t) => t.bits > LEAST_BITS)
+    .slice(0, MOST_TESTS)
+    .map(({ measurement, minutes, bits }) => ({
+      id: measurementId(measurement),
+      title: measurementTitle(board, measurement, near),
+      stem: entryStem(board, measurement, near),
+      minutes,
+      bits,
+      access: accessFor(measurement),
+      outlook: outlook(belief, measurement, outcomesOf(predictor, measurement, belief, absent, replaced)),
+      place: placeOf(board, measurement, near),
+    }));
+  const ranked = suspects(belief);
+  const mended = (id: string, ref: string): boolean => replaced.has(ref) || replaced.has(id);
+  return {
+    belief,
+    suspects: ranked,
+    tests,
+    repairs: rankRepairs(board, belief, state.access, new Set(state.replaced)),
+    reasons: [...storyReason(board, state, ranked[0]), ...reasons(board, belief, state.readings, ranked[0].ref)],
+    curedChance: belief.faults.reduce((sum, f, i) => sum + (mended(f.id, f.ref) ? belief.p[i] : 0), 0),
+  };
+}
+
+function storyReason(board: Board, state: JobState, top: Suspect): string[] {
+  const part = partByRef(board, top.ref);
+  const factor = part ? historyFactor(part.kind, state.story?.history ?? []) : 1;
+  return factor > 1 ? [`The story makes ${top.ref} ${formatTimes(factor)} likelier to start with.`] : [];
+}
+
+const formatTimes = (factor: number): string => (factor >= 2 ? `${Math.round(factor)} times` : 'somewhat');
+
+function lastPlace(board: Board, state: JobState): ProbePlace | undefined {
+  const last = state.readings[state.readings.length - 1];
+  return last && placeOf(board, last.measurement);
+}
+
+export const isOutside = (suspect: Suspect): boolean => suspect.ref === OUTSIDE;

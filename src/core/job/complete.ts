@@ -1,0 +1,53 @@
+import type { Board } from '../board';
+import { placeNames } from './entry';
+
+const COMMANDS = ['usb', 'look', 'try', 'check', 'off', 'on', 'pack', 'note', 'fix', 'open', 'out', 'closed'];
+
+/** Words that can follow what is typed: at most `most`, shortest first. The last word of the text is completed. */
+export function completeEntry(board: Board, text: string, most = 6): string[] {
+  const words = text.toLowerCase().trimStart().split(/\s+/);
+  if (words[0] === 'fix') words.shift();
+  const typed = words[words.length - 1] ?? '';
+  return candidates(board, words)
+    .filter((c) => c.startsWith(typed) && c !== typed)
+    .sort((a, b) => a.length - b.length || a.localeCompare(b))
+    .slice(0, most);
+}
+
+function candidates(board: Board, words: string[]): string[] {
+  if (words.length <= 1) return words[0] ? [...COMMANDS, ...lower(placeNames(board))] : [];
+  const [head, second] = words;
+  const last = words.length;
+  const ports = lower(board.ports.map((p) => p.id));
+  switch (head) {
+    case 'usb':
+      return last === 2
+        ? [...(ports.length > 1 ? ports : []), 'a', 'b']
+        : last === 3 && ports.includes(second)
+          ? ['a', 'b']
+          : [];
+    case 'look':
+      return last === 2 ? ports : ['good', 'bad'];
+    case 'check':
+      return last === 2 ? lower([...new Set(board.ports.map((p) => p.imagePart))]) : ['good', 'bad'];
+    case 'try':
+      return last === 2 ? board.functions.map((f) => f.id) : ['works', 'fails'];
+    case 'off':
+      return last === 2 ? lower(board.parts.map((p) => p.ref)) : [];
+    case 'on':
+      return last === 2 ? lower(board.parts.map((p) => p.ref)) : ['new', 'same'];
+    case 'pack':
+      return ['in', 'out'];
+    case 'note':
+      return [];
+    default:
+      return ['ohm', 'ol', 'open', 'beep', 'drop', 'volt', 'thru'];
+  }
+}
+
+const lower = (names: readonly string[]): string[] => names.map((n) => n.toLowerCase());
+
+/** The text with its last word replaced by a completion. */
+export function applyCompletion(text: string, completion: string): string {
+  return `${text.replace(/\S*$/, '')}${completion} `;
+}

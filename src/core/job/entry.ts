@@ -1,0 +1,278 @@
+import { findPlace, groundNet, isTwoTerminal, partByRef, railOfNet, type Board } from '../board';
+import { measurementTitle, readingName, valueWords, type Measurement, type Value } from '../diagnose';
+import { fail, ok, type Result } from '../result';
+import { formatAmp, formatVolt, parseFigure } from '../units';
+import type { EventBody } from './events';
+import type { JobState } from './fold';
+
+/** What a typed line means, before Enter keeps it. */
+export interface Entry {
+  readonly body: EventBody;
+  /** In words, for the echo beside the line. */
+  readonly echo: string;
+  /** The event it corrects, for lines that begin with `fix`. */
+  readonly replaces?: number;
+}
+
+/** How a bare figure is taken: ohms while probing unpowered, volts while proving. */
+export type EntryMode = 'ohm' | 'volt';
+
+const GOOD = new Set(['good', 'ok', 'pass', 'works', 'fine', 'yes']);
+const BAD = new Set(['bad', 'fail', 'fails', 'dead', 'damaged', 'no']);
+
+/**
+ * Reads one line of the entry grammar:
+ *
+ *   c14 0.4 ohm · tp3 ol · tp7 beep · vbus 5.02 · cc1 drop 0.262 · fl1 a 0.2 · fl1 ab open · f1 thru 0.02
+ *   usb a 14.8v 0.49 · usb j2 b 5.02 0.01 · look j1 good · try charge works · check u9 bad
+ *   off u4 · on u4 new · on u4 same · pack out · open · out · closed · note … · fix c14 6.4 kohm
+ */
+export function parseEntry(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
+  const words = text.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return fail('Expected a point and a value, such as: tp7 1.8 ohm.');
+  const [head, ...rest] = words;
+  switch (head) {
+    case 'fix':
+      return parseFix(board, state, text.trim().slice(3).trim(), mode);
+    case 'usb':
+      return parseUsb(board, rest);
+    case 'look':
+      return parseVerdict(board, rest, 'look');
+    case 'check':
+      return parseVerdict(board, rest, 'image');
+    case 'try':
+      return parseTry(board, rest);
+    case 'off':
+      return parseOff(board, state, rest);
+    case 'on':
+      return parseOn(board, state, rest);
+    case 'pack':
+      return parsePack(rest);
+    case 'open':
+    case 'out':
+    case 'closed':
+      return rest.length === 0 ? access(head) : fail(`Expected "${head}" alone; got "${text.trim()}".`);
+    case 'note':
+      return rest.length > 0
+        ? ok({ body: { kind: 'note', text: text.trim().slice(4).trim() }, echo: 'Note kept with the job.' })
+        : fail('Expected words after "note".');
+    default:
+      return parsePoint(board, head, rest, mode);
+  }
+}
+
+const reading = (board: Board, measurement: Measurement, value: Value, title?: string): Result<Entry> =>
+  ok({
+    body: { kind: 'reading', measurement, value },
+    echo: `${title ?? measurementTitle(board, measurement)}, ${valueWords(measurement, value)}`,
+  });
+
+function access(level: 'open' | 'out' | 'closed'): Result<Entry> {
+  const words = {
+    open: 'The housing is open.',
+    out: 'The board is out of its frame.',
+    closed: 'The housing is closed.',
+  };
+  return ok({ body: { kind: 'access', access: level }, echo: words[level] });
+}
+
+function parseFix(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
+  const entry = parseEntry(board, state, text, mode);
+  if (!entry.ok) return entry;
+  const { body, echo } = entry.value;
+  if (body.kind !== 'reading') return fail('Expected a reading after "fix", such as: fix c14 6.4.');
+  const name = readingName(board, body.measurement);
+  const old = [...state.readings].reverse().find((r) => readingName(board, r.measurement) === name);
+  if (!old) return fail(`Expected a reading that was taken before; ${name} has none yet.`);
+  return ok({
+    body,
+    replaces: old.seq,
+    echo: `Corrects ${name} from ${valueWords(old.measurement, old.value)}: ${echo}`,
+  });
+}
+
+function parseUsb(board: Board, words: string[]): Result<Entry> {
+  const ports = board.ports.map((p) => p.id);
+  const named = ports.find((id) => id.toLowerCase() === words[0]);
+  if (!named && ports.length > 1)
+    return fail(`Expected one of the ports ${ports.join(', ')} after "usb"; got "${words[0] ?? ''}".`);
+  const [side, voltText, ampText, ...more] = named ? words.slice(1) : words;
+  const port = named ?? ports[0];
+  if (side !== 'a' && side !== 'b') return fail(`Expected the plug's way, a or b; got "${side ?? ''}".`);
+  if (voltText === undefined || ampText === undefined)
+    return fail('Expected volts and amps, such as: usb a 14.8 0.49.');
+  if (more.length > 0) return fail(`Expected volts and amps only; got "${more.join(' ')}" after them.`);
+  const volts = parseFigure(voltText.replace(/v$/, ''));
+  if (!volts.ok) return volts;
+  const amps = parseFigure(ampText.replace(/a$/, ''));
+  if (!amps.ok) return amps;
+  if (volts.value < 0 || volts.value > 60) return fail(`Expected a port voltage from 0 to 60 V; got ${volts.value}.`);
+  if (amps.value < 0 || amps.value > 10) return fail(`Expected a port current from 0 to 10 A; got ${amps.value}.`);
+  const way = side === 'a' ? 'A' : 'B';
+  const title = ports.length > 1 ? `${port}, plugged ${way} way` : `Plugged ${way} way`;
+  const pair = `${formatVolt(volts.value)} and ${formatAmp(amps.value)}`;
+  return ok({
+    body: {
+      kind: 'reading',
+      measurement: { kind: 'usb', port, side: way },
+      value: { kind: 'pair', volts: volts.value, amps: amps.value },
+    },
+    echo: `${title}: ${pair}`,
+  });
+}
+
+function verdictOf(word: string | undefined): Result<Value> {
+  if (word !== undefined && GOOD.has(word)) return ok({ kind: 'pass' });
+  if (word !== undefined && BAD.has(word)) return ok({ kind: 'fail' });
+  return fail(`Expected good or bad; got "${word ?? ''}".`);
+}
+
+function parseVerdict(board: Board, words: string[], kind: 'look' | 'image'): Result<Entry> {
+  const refs = kind === 'look' ? board.ports.map((p) => p.id) : [...new Set(board.ports.map((p) => p.imagePart))];
+  const ref = refs.find((r) => r.toLowerCase() === words[0]);
+  if (!ref) return fail(`Expected ${refs.join(' or ')}; got "${words[0] ?? ''}".`);
+  const value = verdictOf(words[1]);
+  return value.ok ? reading(board, { kind, ref }, value.value) : value;
+}
+
+function parseTry(board: Board, words: string[]): Result<Entry> {
+  const fn = board.functions.find((f) => f.id === words[0]);
+  if (!fn) return fail(`Expected one of ${board.functions.map((f) => f.id).join(', ')}; got "${words[0] ?? ''}".`);
+  const value = verdictOf(words[1]);
+  return value.ok ? reading(board, { kind: 'works', fn: fn.id }, value.value) : value;
+}
+
+function parseOff(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const part = partByRef(board, (words[0] ?? '').toUpperCase());
+  if (!part) return fail(`Expected a part of this board after "off"; got "${words[0] ?? ''}".`);
+  if (state.absent.includes(part.ref)) return fail(`${part.ref} is off the board already.`);
+  return ok({
+    body: { kind: 'partOff', ref: part.ref },
+    echo: `${part.ref} ${part.what} is off the board: measure again.`,
+  });
+}
+
+function parseOn(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const part = partByRef(board, (words[0] ?? '').toUpperCase());
+  if (!part) return fail(`Expected a part of this board after "on"; got "${words[0] ?? ''}".`);
+  if (!state.absent.includes(part.ref)) return fail(`${part.ref} is on the board; expected one that was taken off.`);
+  const fresh = words[1] === undefined || words[1] === 'new';
+  if (!fresh && words[1] !== 'same') return fail(`Expected new or same after ${part.ref}; got "${words[1]}".`);
+  const echo = fresh ? `A new ${part.ref} is on.` : `The same ${part.ref} is back on.`;
+  return ok({ body: { kind: 'partOn', ref: part.ref, fresh }, echo });
+}
+
+function parsePack(words: string[]): Result<Entry> {
+  const [state] = words;
+  if (state !== 'in' && state !== 'out') return fail(`Expected in or out after "pack"; got "${state ?? ''}".`);
+  return ok({
+    body: { kind: 'pack', state },
+    echo: state === 'out' ? 'The pack is unplugged.' : 'The pack is plugged in.',
+  });
+}
+
+const LINES = ['a', 'b', 'ab'] as const;
+
+function parsePoint(board: Board, name: string, words: string[], mode: EntryMode): Result<Entry> {
+  const part = partByRef(board, name.toUpperCase());
+  const line = LINES.find((l) => l === words[0]);
+  if (part?.kind === 'lineFilter' && line) return parseThrough(board, part.ref, line, words.slice(1));
+  if (part && (words[0] === 'thru' || words[0] === 'through')) return parseThrough(board, part.ref, '', words.slice(1));
+  if (part && isTwoTerminal(part) && part.kind !== 'capacitor') return parseThrough(board, part.ref, '', words);
+  const place = findPlace(board, name);
+  if (!place) return fail(unknownPlace(board, name));
+  if (place.net === groundNet(board))
+    return fail(`${place.name} is ground itself: expected a point that is measured against it.`);
+  const { rest, unit } = takeUnit(words);
+  const isNetName = board.nets[name.toUpperCase()] !== undefined;
+  const kind = unit ?? (railOfNet(board, place.net) && (mode === 'volt' || isNetName) ? 'volt' : 'ohm');
+  const value = parseValue(rest);
+  if (!value.ok) return value;
+  if (kind === 'volt') {
+    const rail = railOfNet(board, place.net);
+    if (!rail) return fail(`${place.name} is on ${place.net}, which is not a rail: expected ohms or a drop there.`);
+    if (value.value.kind !== 'figure') return fail(`Expected volts, such as 3.31; got "${rest.join(' ')}".`);
+    return reading(board, { kind: 'volts', rail: rail.id }, value.value, `${place.name}, voltage of ${rail.id}`);
+  }
+  if (kind === 'drop') {
+    if (value.value.kind === 'beep') return fail('Expected a drop in volts, such as 0.262, or ol.');
+    return reading(board, { kind: 'drop', net: place.net }, value.value, `${place.net}, diode mode`);
+  }
+  return reading(board, { kind: 'ohm', net: place.net }, value.value, `${place.name} to ground`);
+}
+
+function parseThrough(board: Board, ref: string, line: 'a' | 'b' | 'ab' | '', words: string[]): Result<Entry> {
+  const { rest, unit } = takeUnit(words);
+  if (unit === 'volt' || unit === 'drop')
+    return fail(`Expected ohms across ${ref}; got ${unit === 'volt' ? 'volts' : 'a drop'}.`);
+  const value = parseValue(rest);
+  return value.ok ? reading(board, { kind: 'through', ref, line }, value.value) : value;
+}
+
+type Unit = 'ohm' | 'volt' | 'drop';
+const UNITS: Record<string, Unit> = {
+  ohm: 'ohm',
+  ohms: 'ohm',
+  ω: 'ohm',
+  kohm: 'ohm',
+  mohm: 'ohm',
+  v: 'volt',
+  volt: 'volt',
+  volts: 'volt',
+  drop: 'drop',
+  diode: 'drop',
+};
+
+/** Takes the unit out, wherever it stands: as a word of its own, or set to the figure. */
+function takeUnit(words: string[]): { rest: string[]; unit?: Unit } {
+  let unit: Unit | undefined;
+  const rest: string[] = [];
+  for (const word of words) {
+    const attached = /^(.*\d[km]?)(ohms?|ω|v)$/.exec(word);
+    if (UNITS[word]) {
+      unit = UNITS[word];
+      if (word === 'kohm' && rest.length > 0) rest[rest.length - 1] += 'k';
+      if (word === 'mohm' && rest.length > 0) rest[rest.length - 1] += 'M';
+    } else if (attached) {
+      unit ??= UNITS[attached[2]];
+      rest.push(attached[1]);
+    } else rest.push(word);
+  }
+  return { rest, unit };
+}
+
+function parseValue(words: string[]): Result<Value> {
+  if (words.length === 0) return fail('Expected a value after the point: a number, ol, or beep.');
+  if (words.length > 1) return fail(`Expected one value; got "${words.join(' ')}".`);
+  const [word] = words;
+  if (word === 'ol' || word === 'open' || word === 'o.l') return ok({ kind: 'open' });
+  if (word === 'beep' || word === 'beeps') return ok({ kind: 'beep' });
+  const figure = parseFigure(word);
+  return figure.ok ? ok({ kind: 'figure', value: figure.value }) : figure;
+}
+
+function unknownPlace(board: Board, name: string): string {
+  const upper = name.toUpperCase();
+  const names = placeNames(board);
+  const near = names.filter((n) => n.startsWith(upper.replace(/\d+$/, '')) || distance(n, upper) <= 1).slice(0, 4);
+  const hint = near.length > 0 ? ` Near it: ${near.join(', ')}.` : '';
+  return `Expected a test point, part or net of this board; got "${name}".${hint}`;
+}
+
+/** All names that can begin a reading. */
+export function placeNames(board: Board): string[] {
+  return [...board.points.map((p) => p.id), ...board.parts.map((p) => p.ref), ...Object.keys(board.nets)];
+}
+
+/** Levenshtein distance, for "near it". */
+function distance(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const next = [i];
+    for (let j = 1; j <= b.length; j++) {
+      next.push(Math.min(row[j] + 1, next[j - 1] + 1, row[j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1)));
+    }
+    row = next;
+  }
+  return row[b.length];
+}

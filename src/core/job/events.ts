@@ -1,0 +1,72 @@
+import { z } from 'zod';
+import { HISTORY_FLAGS, measurementSchema, valueSchema } from '../diagnose';
+import { heatPlanSchema } from '../heat';
+
+const ref = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/);
+const words = z.string().trim().min(1).max(400);
+const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
+
+export const OUTCOMES = ['repaired', 'stopped', 'returned'] as const;
+
+const storySchema = z.object({
+  kind: z.literal('story'),
+  symptom: words,
+  history: z.array(z.enum(HISTORY_FLAGS)),
+  dataMatters: z.boolean(),
+  locked: z.boolean(),
+  consent: z.boolean().describe('the owner agreed to risky steps'),
+  pack: z.enum(['sound', 'swollen', 'none']),
+});
+
+/** What can happen to a job. A reading keeps only what was measured: the board's state comes from the fold. */
+export const eventBodySchema = z.discriminatedUnion('kind', [
+  storySchema,
+  z.object({ kind: z.literal('reading'), measurement: measurementSchema, value: valueSchema }),
+  z.object({ kind: z.literal('access'), access: z.enum(['closed', 'open', 'out']) }),
+  z.object({ kind: z.literal('pack'), state: z.enum(['in', 'out']) }),
+  z.object({ kind: z.literal('partOff'), ref }),
+  z.object({ kind: z.literal('partOn'), ref, fresh: z.boolean().describe('a new part, not the one taken off') }),
+  z.object({ kind: z.literal('decision'), action: z.enum(['replace', 'rewrite', 'stop']), ref: ref.nullable(), words }),
+  z.object({
+    kind: z.literal('heatPlan'),
+    plan: heatPlanSchema,
+    stationId: z.string(),
+    finding: words,
+    liftAtS: z.number().nullable(),
+    holds: z.boolean(),
+  }),
+  z.object({ kind: z.literal('site'), ref, words }),
+  z.object({
+    kind: z.literal('image'),
+    role: z.enum(['patient', 'donor', 'merged']),
+    sha256,
+    name: z.string().max(200),
+    sizeBytes: z.number().int().min(0),
+    sound: z.boolean(),
+  }),
+  z.object({ kind: z.literal('imageWritten'), ref, sha256 }),
+  z.object({ kind: z.literal('note'), text: words }),
+  z.object({
+    kind: z.literal('close'),
+    outcome: z.enum(OUTCOMES),
+    cause: z.string().trim().max(400).describe('what the owner is told about the cause'),
+    reason: z.string().trim().max(400).optional().describe('why it closes with gates open'),
+  }),
+  z.object({ kind: z.literal('undo'), seq: z.number().int().positive() }),
+]);
+
+export const jobEventSchema = z.object({
+  seq: z.number().int().positive(),
+  at: z.string().describe('ISO 8601 time'),
+  bench: z.string(),
+  actor: z.string(),
+  /** The event that this one corrects; the corrected one is kept. */
+  replaces: z.number().int().positive().optional(),
+  body: eventBodySchema,
+});
+
+export type EventBody = z.infer<typeof eventBodySchema>;
+export type Story = z.infer<typeof storySchema>;
+export type JobEvent = z.infer<typeof jobEventSchema>;
+export type ImageRole = 'patient' | 'donor' | 'merged';
+export type Outcome = (typeof OUTCOMES)[number];

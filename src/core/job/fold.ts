@@ -1,0 +1,132 @@
+import { accessFor, type Access, type Reading } from '../diagnose';
+import type { EventBody, ImageRole, JobEvent, Story } from './events';
+
+type Body<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
+
+export interface TakenReading extends Reading {
+  readonly seq: number;
+  readonly at: string;
+  readonly absent: readonly string[];
+  readonly replaced: readonly string[];
+}
+
+/** A job as its events leave it. Everything else about a job is computed from this. */
+export interface JobState {
+  readonly story?: Story;
+  readonly readings: readonly TakenReading[];
+  readonly access: Access;
+  readonly packOut: boolean;
+  /** Parts that are off the board now. */
+  readonly absent: readonly string[];
+  /** Parts replaced by new ones, and mended faults by their id. */
+  readonly replaced: readonly string[];
+  readonly decision?: Body<'decision'>;
+  readonly heatPlan?: Body<'heatPlan'>;
+  readonly site?: Body<'site'>;
+  readonly images: Readonly<Partial<Record<ImageRole, Body<'image'>>>>;
+  readonly written?: Body<'imageWritten'>;
+  readonly notes: readonly string[];
+  readonly closed?: Body<'close'> & { readonly at: string };
+  /** Events that count: undone and corrected ones left out, corrections in the place of what they correct. */
+  readonly live: readonly JobEvent[];
+}
+
+const START: JobState = {
+  readings: [],
+  access: 'closed',
+  packOut: false,
+  absent: [],
+  replaced: [],
+  images: {},
+  notes: [],
+  live: [],
+};
+
+const DEPTH: readonly Access[] = ['closed', 'open', 'out'];
+
+/**
+ * The events that count, in the order of what they are about. An undo takes its target out; a correction stands where
+ * the corrected event stood, so that the board's state at that moment applies to it.
+ */
+export function liveEvents(events: readonly JobEvent[]): JobEvent[] {
+  const undone = new Set(events.flatMap((e) => (e.body.kind === 'undo' ? [e.body.seq] : [])));
+  const counted = events.filter((e) => e.body.kind !== 'undo' && !undone.has(e.seq));
+  const bySeq = new Map(events.map((e) => [e.seq, e]));
+  const rootOf = (e: JobEvent): number => {
+    let root = e;
+    for (let next = bySeq.get(e.replaces ?? 0); next; next = bySeq.get(next.replaces ?? 0)) root = next;
+    return root.seq;
+  };
+  const latest = new Map<number, JobEvent>();
+  for (const e of counted) latest.set(rootOf(e), e);
+  return [...latest].sort(([a], [b]) => a - b).map(([, e]) => e);
+}
+
+/** The state of a job: a fold over its events, from the first. */
+export function foldJob(events: readonly JobEvent[]): JobState {
+  const live = liveEvents(events);
+  return { ...live.reduce(apply, START), live };
+}
+
+function apply(state: JobState, event: JobEvent): JobState {
+  const { body } = event;
+  switch (body.kind) {
+    case 'story':
+      return { ...state, story: body };
+    case 'reading': {
+      const { seq, at } = event;
+      const { measurement, value } = body;
+      const reading = { seq, at, measurement, value, absent: state.absent, replaced: state.replaced };
+      const needed = accessFor(measurement);
+      const access = DEPTH.indexOf(needed) > DEPTH.indexOf(state.access) ? needed : state.access;
+      return { ...state, access, readings: [...state.readings, reading] };
+    }
+    case 'access':
+      return { ...state, access: body.access };
+    case 'pack':
+      return { ...state, packOut: body.state === 'out' };
+    case 'partOff':
+      return {
+        ...state,
+        access: 'out',
+        absent: [...state.absent.filter((r) => r !== body.ref), body.ref],
+        replaced: state.replaced.filter((r) => r !== body.ref),
+      };
+    case 'partOn':
+      return {
+        ...state,
+        absent: state.absent.filter((r) => r !== body.ref),
+        replaced: body.fresh ? [...state.replaced, body.ref] : state.replaced,
+      };
+    case 'decision':
+      return { ...state, decision: body };
+    case 'heatPlan':
+      return { ...state, heatPlan: body };
+    case 'site':
+      return { ...state, site: body };
+    case 'image':
+      return { ...state, images: { ...state.images, [body.role]: body } };
+    case 'imageWritten':
+      return { ...state, written: body, replaced: [...new Set([...state.replaced, `${body.ref}/image`])] };
+    case 'note':
+      return { ...state, notes: [...state.notes, body.text] };
+    case 'close':
+      return { ...state, closed: { ...body, at: event.at } };
+    case 'undo':
+      return state;
+  }
+}
+
+/** True for readings taken with the parts on and off the board as they are now. */
+export function takenOnBoardAsIs(state: JobState, reading: TakenReading): boolean {
+  const same = (a: readonly string[], b: readonly string[]): boolean =>
+    a.length === b.length && [...a].sort().join(' ') === [...b].sort().join(' ');
+  return same(reading.absent, state.absent) && same(reading.replaced, state.replaced);
+}
+
+/** The last event that counts, which `undo` takes back; the opening story stays. */
+export function lastUndoable(events: readonly JobEvent[]): JobEvent | undefined {
+  const undone = new Set(events.flatMap((e) => (e.body.kind === 'undo' ? [e.body.seq] : [])));
+  const counted = events.filter((e) => e.body.kind !== 'undo' && !undone.has(e.seq));
+  return counted.length > 1 ? counted[counted.length - 1] : undefined;
+}

@@ -1,0 +1,19 @@
+export { analyseJob, isOutside, type JobAnalysis, type TestAdvice } from './analysis';
+export { cautionFor, type Caution } from './cautions';
+export { applyCompletion, completeEntry } from './complete';
+export { parseEntry, placeNames, type Entry, type EntryMode } from './entry';
+export {
+  OUTCOMES,
+  eventBodySchema,
+  jobEventSchema,
+  type EventBody,
+  type ImageRole,
+  type JobEvent,
+  type Outcome,
+  type Story,
+} from './events';
+export { HISTORY_WORDS, findingsOf, shortWords, type Findings } from './findings';
+export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
+export { SURE_ENOUGH, nextStep, type NextStep } from './next-step';
+export { proveJob, type JobProof, type PlugProof } from './proof';
+export { STAGES, type StageId } from './stages';

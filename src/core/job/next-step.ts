@@ -1,0 +1,78 @@
+import { partByRef, type Board } from '../board';
+import { formatChance } from '../units';
+import { isOutside, type JobAnalysis } from './analysis';
+import { takenOnBoardAsIs, type JobState } from './fold';
+import type { JobProof } from './proof';
+import type { StageId } from './stages';
+
+export interface NextStep {
+  readonly stage: StageId;
+  /** An instruction, as a headline. */
+  readonly title: string;
+  readonly minutes?: number;
+}
+
+/** From this share of the belief on, a suspect is decided on rather than measured further. Engineering estimate. */
+export const SURE_ENOUGH = 0.9;
+
+/** What to do next on a job. One rule a line, in the order of the bench. */
+export function nextStep(board: Board, state: JobState, analysis: JobAnalysis, proof: JobProof): NextStep {
+  if (state.closed) return { stage: 'close', title: 'Closed' };
+  if (!state.story) return { stage: 'arrive', title: 'Take the story down' };
+  if (state.story.pack === 'swollen' && !state.packOut)
+    return { stage: 'arrive', title: 'Swollen pack out first, into the fire-safe box' };
+  if (state.decision?.action === 'stop') return { stage: 'close', title: 'Close: stopped' };
+  return state.decision ? afterDecision(board, state, proof) : beforeDecision(analysis);
+}
+
+function beforeDecision(analysis: JobAnalysis): NextStep {
+  const [top] = analysis.suspects;
+  const [test] = analysis.tests;
+  if (test && top.p < SURE_ENOUGH) {
+    return { stage: test.access === 'closed' ? 'outside' : 'probe', title: test.title, minutes: test.minutes };
+  }
+  if (isOutside(top))
+    return {
+      stage: 'decide',
+      title: `Nothing on this board, ${formatChance(top.p)}: try another charger, cable, pack`,
+    };
+  return { stage: 'decide', title: `Decide on ${top.ref}, ${formatChance(top.p)}` };
+}
+
+function afterDecision(board: Board, state: JobState, proof: JobProof): NextStep {
+  const { action, ref } = state.decision!;
+  if (action === 'rewrite' && !state.written) return { stage: 'image', title: `Prepare and write the image of ${ref}` };
+  if (action === 'replace' && ref && !state.replaced.includes(ref)) return replaceStep(board, state, ref);
+  if (ref && board.ports.some((p) => p.imagePart === ref) && !state.written) {
+    return { stage: 'image', title: `Write the image into the new ${ref}` };
+  }
+  const [failure] = proof.rails.failures;
+  if (failure)
+    return {
+      stage: 'probe',
+      title: `${failure.rail} fails: back to probing ${failure.suspects.slice(0, 3).join(', ')}`,
+    };
+  if (!proof.allHold) return { stage: 'prove', title: proveTitle(proof) };
+  return { stage: 'close', title: 'Close as repaired' };
+}
+
+function replaceStep(board: Board, state: JobState, ref: string): NextStep {
+  const what = `${ref} ${partByRef(board, ref)?.what ?? ''}`.trim();
+  if (!state.heatPlan || state.heatPlan.plan.partRef !== ref)
+    return { stage: 'heat', title: `Plan the heat for ${what}` };
+  if (!state.absent.includes(ref)) return { stage: 'heat', title: `Take ${ref} off, then measure again` };
+  const measuredSince = state.readings.some((r) => takenOnBoardAsIs(state, r));
+  if (!measuredSince) return { stage: 'probe', title: `${ref} is off: is the fault gone with it?` };
+  if (state.site?.ref !== ref) return { stage: 'balls', title: `Make the site of ${ref} ready` };
+  return { stage: 'balls', title: `Place the new ${ref}` };
+}
+
+function proveTitle(proof: JobProof): string {
+  const short = proof.shorts.find((s) => s.gone !== true);
+  if (short) return `${short.net} to ground before power: is the short gone?`;
+  if (proof.rails.next) return `Measure ${proof.rails.next}`;
+  const plug = proof.plugs.find((p) => p.healthy === undefined);
+  if (plug) return `Plug ${plug.port}, ${plug.side} way`;
+  const fn = proof.functions.find((f) => f.works !== true);
+  return fn ? `Try: ${fn.what}` : 'Open gates: see Close';
+}

@@ -1,0 +1,79 @@
+import type { Board, PlugSide } from '../board';
+import { meaningOf, readMeter, type Measurement, type Predictor } from '../diagnose';
+import { judgeGates, proveRails, type Gate, type RailProof } from '../proof';
+import { takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
+
+export interface PlugProof {
+  readonly port: string;
+  readonly side: PlugSide;
+  /** Undefined while it has not been tried on the board as it is now. */
+  readonly healthy: boolean | undefined;
+  readonly volts?: number;
+  readonly amps?: number;
+}
+
+export interface JobProof {
+  readonly rails: RailProof;
+  readonly plugs: readonly PlugProof[];
+  readonly shorts: readonly { readonly net: string; readonly gone: boolean | undefined }[];
+  readonly functions: readonly { readonly id: string; readonly what: string; readonly works: boolean | undefined }[];
+  readonly gates: readonly Gate[];
+  readonly allHold: boolean;
+}
+
+/** What is proven of the board as it is now: readings from before the last work on it prove nothing. */
+export function proveJob(predictor: Predictor, state: JobState): JobProof {
+  const { board } = predictor;
+  const now = state.readings.filter((r) => takenOnBoardAsIs(state, r));
+  const measured = new Map<string, number>();
+  for (const r of now) {
+    if (r.measurement.kind === 'volts' && r.value.kind === 'figure') measured.set(r.measurement.rail, r.value.value);
+  }
+  const rails = proveRails(board, measured);
+  const plugs = board.ports.flatMap((port) => port.sides.map((s) => plugProof(board, state, now, port.id, s.side)));
+  const shorts = shortsOf(predictor, state, now);
+  const functions = board.functions.map((f) => {
+    const last = latest(now, (m) => m.kind === 'works' && m.fn === f.id);
+    return { id: f.id, what: f.what, works: last && last.value.kind === 'pass' };
+  });
+  const gates = judgeGates({ rails, plugs, shorts, functions, imageSound: imageSound(state) });
+  return { rails, plugs, shorts, functions, gates, allHold: gates.every((g) => g.holds) };
+}
+
+const latest = (readings: readonly TakenReading[], wanted: (m: Measurement) => boolean): TakenReading | undefined =>
+  [...readings].reverse().find((r) => wanted(r.measurement));
+
+function plugProof(
+  board: Board,
+  state: JobState,
+  now: readonly TakenReading[],
+  port: string,
+  side: PlugSide,
+): PlugProof {
+  const last = latest(now, (m) => m.kind === 'usb' && m.port === port && m.side === side);
+  if (last?.value.kind !== 'pair') return { port, side, healthy: undefined };
+  const { volts, amps } = last.value;
+  const meter = readMeter(board, port, volts, amps);
+  // Full level with next to no current is normal while the pack is unplugged.
+  return { port, side, volts, amps, healthy: meter === 'healthy' || (state.packOut && meter === 'noCharge') };
+}
+
+/** Nets that read as a short at any time, and whether the board as it is now still does. */
+function shortsOf(predictor: Predictor, state: JobState, now: readonly TakenReading[]): JobProof['shorts'] {
+  const shorted = (r: TakenReading): boolean => {
+    const low = r.value.kind === 'beep' || (r.value.kind === 'figure' && r.value.value < 10);
+    return low && meaningOf(predictor, r.measurement, r.value, new Set(r.absent)).state === 'bad';
+  };
+  const netOf = (r: TakenReading): string[] => (r.measurement.kind === 'ohm' ? [r.measurement.net] : []);
+  const nets = [...new Set(state.readings.filter(shorted).flatMap(netOf))];
+  return nets.map((net) => {
+    const last = latest(now, (m) => m.kind === 'ohm' && m.net === net);
+    return { net, gone: last && !shorted(last) };
+  });
+}
+
+function imageSound(state: JobState): boolean | undefined {
+  if (!state.written && !state.images.merged && state.decision?.action !== 'rewrite') return undefined;
+  const { written, images } = state;
+  return written !== undefined && images.merged?.sound === true && images.merged.sha256 === written.sha256;
+}

@@ -1,0 +1,72 @@
+import { asc, desc, eq, max } from 'drizzle-orm';
+import { eventBodySchema, type EventBody, type JobEvent } from '../core/job';
+import type { Database } from './client';
+import { jobEvents, jobs } from './schema';
+
+export interface JobRow {
+  readonly number: number;
+  readonly boardId: string;
+  readonly openedAt: string;
+}
+
+/** Who enters, where and when, and a key that makes a repeated delivery harmless. */
+export interface EntryMeta {
+  readonly key: string;
+  readonly at: string;
+  readonly bench: string;
+  readonly actor: string;
+}
+
+const toEvent = (row: typeof jobEvents.$inferSelect): JobEvent => ({
+  seq: row.seq,
+  at: row.at,
+  bench: row.bench,
+  actor: row.actor,
+  replaces: row.replaces ?? undefined,
+  body: eventBodySchema.parse(JSON.parse(row.body)),
+});
+
+export async function openJob(db: Database, boardId: string, at: string, number?: number): Promise<number> {
+  const [row] = await db.insert(jobs).values({ boardId, openedAt: at, number }).returning({ number: jobs.number });
+  return row.number;
+}
+
+export async function listJobs(db: Database): Promise<JobRow[]> {
+  return db.select().from(jobs).orderBy(desc(jobs.number));
+}
+
+export async function findJob(db: Database, number: number): Promise<JobRow | undefined> {
+  const [row] = await db.select().from(jobs).where(eq(jobs.number, number));
+  return row;
+}
+
+export async function jobEventsOf(db: Database, number: number): Promise<JobEvent[]> {
+  const rows = await db.select().from(jobEvents).where(eq(jobEvents.jobNumber, number)).orderBy(asc(jobEvents.seq));
+  return rows.map(toEvent);
+}
+
+/**
+ * Appends one event and answers only when it is on disk. Two benches that enter at once get two numbers in a row; the
+ * same key delivered twice is stored once.
+ */
+export async function appendEvent(
+  db: Database,
+  number: number,
+  entry: { body: EventBody; replaces?: number },
+  meta: EntryMeta,
+): Promise<JobEvent> {
+  return db.transaction(async (tx) => {
+    const [known] = await tx.select().from(jobEvents).where(eq(jobEvents.key, meta.key));
+    if (known) return toEvent(known);
+    const [last] = await tx
+      .select({ seq: max(jobEvents.seq) })
+      .from(jobEvents)
+      .where(eq(jobEvents.jobNumber, number));
+    const values = { jobNumber: number, seq: (last.seq ?? 0) + 1, ...meta, replaces: entry.replaces ?? null };
+    const [row] = await tx
+      .insert(jobEvents)
+      .values({ ...values, body: JSON.stringify(entry.body) })
+      .returning();
+    return toEvent(row);
+  });
+}

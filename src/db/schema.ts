@@ -1,0 +1,61 @@
+import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+
+/** Board files as they were given, checked before they are stored. */
+export const boards = sqliteTable('boards', {
+  id: text('id').primaryKey(),
+  json: text('json').notNull(),
+  addedAt: text('added_at').notNull(),
+});
+
+export const stations = sqliteTable('stations', {
+  id: text('id').primaryKey(),
+  json: text('json').notNull(),
+});
+
+export const imageFamilies = sqliteTable('image_families', {
+  id: text('id').primaryKey(),
+  json: text('json').notNull(),
+});
+
+/** Image bytes by their SHA-256: the same bytes are kept once. */
+export const images = sqliteTable('images', {
+  sha256: text('sha256').primaryKey(),
+  name: text('name').notNull(),
+  familyId: text('family_id'),
+  sizeBytes: integer('size_bytes').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  addedAt: text('added_at').notNull(),
+});
+
+export const jobs = sqliteTable('jobs', {
+  /** The job's number, as written on its bag. */
+  number: integer('number').primaryKey({ autoIncrement: true }),
+  boardId: text('board_id')
+    .notNull()
+    .references(() => boards.id),
+  openedAt: text('opened_at').notNull(),
+});
+
+/** Append-only: nothing here is ever changed or deleted. */
+export const jobEvents = sqliteTable(
+  'job_events',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    jobNumber: integer('job_number')
+      .notNull()
+      .references(() => jobs.number),
+    seq: integer('seq').notNull(),
+    /** Made by whoever enters: a repeated delivery is stored once. */
+    key: text('key').notNull(),
+    at: text('at').notNull(),
+    bench: text('bench').notNull(),
+    actor: text('actor').notNull(),
+    replaces: integer('replaces'),
+    body: text('body').notNull(),
+  },
+  (t) => [
+    uniqueIndex('job_events_seq').on(t.jobNumber, t.seq),
+    uniqueIndex('job_events_key').on(t.key),
+    index('job_events_job').on(t.jobNumber),
+  ],
+);
