@@ -265,7 +265,7 @@ function freshJob(board: Board): DemoJob {
 function heatPlan(ref: string, finding: string, liftAtS: number): EventBody {
   return {
     kind: 'heatPlan',
-    plan: startingPlan(ref, 'SAC305', 6),
+    plan: startingPlan(ref, 'SAC305', 4),
     stationId: 'bench-1',
     finding,
     liftAtS,

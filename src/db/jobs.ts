@@ -1,4 +1,4 @@
-import { asc, desc, eq, max } from 'drizzle-orm';
+import { asc, desc, eq, max, sql } from 'drizzle-orm';
 import { eventBodySchema, type EventBody, type JobEvent } from '../core/job';
 import type { Database } from './client';
 import { jobEvents, jobs } from './schema';
@@ -69,4 +69,42 @@ export async function appendEvent(
       .returning();
     return toEvent(row);
   });
+}
+
+export interface JobSummary extends JobRow {
+  readonly symptom: string;
+  /** The outcome where the last closing still counts, else undefined. */
+  readonly outcome?: string;
+  readonly lastAt: string;
+}
+
+/** All jobs with their symptom, last entry and outcome, straight from the events: three indexed reads for any number. */
+export async function jobSummaries(db: Database): Promise<JobSummary[]> {
+  const [rows, last, marked] = await Promise.all([
+    listJobs(db),
+    db
+      .select({ number: jobEvents.jobNumber, at: max(jobEvents.at) })
+      .from(jobEvents)
+      .groupBy(jobEvents.jobNumber),
+    db
+      .select({ number: jobEvents.jobNumber, seq: jobEvents.seq, body: jobEvents.body })
+      .from(jobEvents)
+      .where(sql`json_extract(${jobEvents.body}, '$.kind') in ('story', 'close', 'undo')`)
+      .orderBy(asc(jobEvents.seq)),
+  ]);
+  const lastAt = new Map(last.map((l) => [l.number, l.at]));
+  const symptom = new Map<number, string>();
+  const outcome = new Map<number, { seq: number; outcome: string }>();
+  for (const { number, seq, body } of marked) {
+    const event = eventBodySchema.parse(JSON.parse(body));
+    if (event.kind === 'story') symptom.set(number, event.symptom);
+    if (event.kind === 'close') outcome.set(number, { seq, outcome: event.outcome });
+    if (event.kind === 'undo' && outcome.get(number)?.seq === event.seq) outcome.delete(number);
+  }
+  return rows.map((r) => ({
+    ...r,
+    symptom: symptom.get(r.number) ?? '',
+    outcome: outcome.get(r.number)?.outcome,
+    lastAt: lastAt.get(r.number) ?? r.openedAt,
+  }));
 }

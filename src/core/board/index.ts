@@ -1,4 +1,4 @@
-export { bodyBox, landsOf, padsOf, type Pad } from './lands';
+export { bodyBox, landsOf, padsOf, toBoard, type Pad } from './lands';
 export { parseBoard, parseBoardText } from './parse';
 export {
   findPlace,

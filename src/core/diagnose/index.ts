@@ -24,7 +24,7 @@ export {
   type Value,
 } from './measurement';
 export { SOUND, meaningOf, railWindow, type Meaning } from './meaning';
-export { METER_WORDS, meterReading, readMeter } from './meter';
+export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
 export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
 export { Predictor } from './predict';
 export type { Prediction } from './prediction';

@@ -7,12 +7,12 @@ import type { Alternative, Prediction } from './prediction';
 export const METER_WORDS: Record<MeterCase, string> = {
   nothing: 'nothing at all',
   noTalk: 'no conversation',
-  noTalkUnfed: 'no conversation, the controller is not fed',
-  supplyShorted: 'no conversation, its supply is pulled down',
-  contractCollapses: 'the contract collapses under a short',
+  noTalkUnfed: 'no conversation, controller not fed',
+  supplyShorted: 'no conversation, supply pulled down',
+  contractCollapses: 'the contract collapses',
   healthy: 'charging',
-  noCharge: 'full level, the pack takes nothing',
-  systemShorted: 'full level into a shorted system rail',
+  noCharge: 'full level, no charging',
+  systemShorted: 'full level, a system rail shorted',
 };
 
 /** Volts and amps per meter case. Sources: handbook facts of the trade (common practice, no published source). */
@@ -64,4 +64,12 @@ export function readMeter(board: Board, portId: string, volts: number, amps: num
     );
   };
   return CASES.reduce((best, meter) => (fit(meter) > fit(best) ? meter : best));
+}
+
+/** Every case with what the meter would show, for drawing them beside a reading. */
+export function meterCases(board: Board, portId: string): { meter: MeterCase; alternatives: readonly Alternative[] }[] {
+  return CASES.map((meter) => {
+    const prediction = meterReading(board, portId, meter);
+    return { meter, alternatives: prediction.kind === 'values' ? prediction.alternatives : [] };
+  });
 }

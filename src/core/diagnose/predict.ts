@@ -36,6 +36,15 @@ export class Predictor {
   /** Every single fault of the board, in the order of all rows and classes. */
   readonly faults: readonly Fault[];
 
+  private static readonly kept = new WeakMap<Board, Predictor>();
+
+  /** The predictor of a board, made once: its networks and predictions serve every job on that board. */
+  static of(board: Board): Predictor {
+    let predictor = Predictor.kept.get(board);
+    if (!predictor) Predictor.kept.set(board, (predictor = new Predictor(board)));
+    return predictor;
+  }
+
   constructor(readonly board: Board) {
     this.faults = singleFaults(board);
   }

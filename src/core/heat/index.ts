@@ -2,7 +2,15 @@ export { airConductivity, airViscosityPaS } from './air';
 export { cellCount, emptyGrid, type HeatGrid } from './grid';
 export { adiabaticWallC, jetFilm, localG, martinF, reynolds, type Jet } from './jet';
 export { meshBoard, type BoardMesh } from './mesh';
-export { heatPlanSchema, heatStepSchema, planSeconds, startingPlan, type HeatPlan, type HeatStep } from './plan';
+export {
+  heatPlanSchema,
+  heatStepSchema,
+  nozzleFor,
+  planSeconds,
+  startingPlan,
+  type HeatPlan,
+  type HeatStep,
+} from './plan';
 export { simulateHeat, stepLengths, type HeatRun, type PartCurve } from './simulate';
 export { HeatSolver, type Films } from './solver';
 export { NOMINAL_STATION, stationSchema, type Station } from './station';
@@ -14,3 +22,6 @@ export {
   type HeatVerdict,
   type NeighbourVerdict,
 } from './verdict';
+export { evenField, type EvenField } from './field';
+export { completePlanEntry, parsePlanEntry, stepWords, type PlanEdit } from './plan-entry';
+export { AIM_OVER_LIQUIDUS_C, aimPlan, type AimedPlan } from './aim';

@@ -23,8 +23,20 @@ export const heatPlanSchema = z.object({
 export type HeatStep = z.infer<typeof heatStepSchema>;
 export type HeatPlan = z.infer<typeof heatPlanSchema>;
 
-/** A starting point for a small part; the simulation, not this table, decides (common practice for the shape only). */
+/** A nozzle about as wide as the part reaches its joints; a narrower one spares the neighbours. Engineering estimate. */
+const NOZZLE_SHARE_OF_BODY = 0.6;
+/** Flow that goes with a nozzle, l/min per mm of bore. Engineering estimate. */
+const FLOW_PER_MM = 5;
+
+/** The smallest nozzle of a station that is wide enough for a body. */
+export function nozzleFor(nozzlesMm: readonly number[], bodyMm: readonly [number, number]): number {
+  const sorted = [...nozzlesMm].sort((a, b) => a - b);
+  return sorted.find((n) => n >= NOZZLE_SHARE_OF_BODY * Math.max(...bodyMm)) ?? sorted[sorted.length - 1];
+}
+
+/** A starting point; the simulation, not this table, decides (common practice for the shape only). */
 export function startingPlan(partRef: string, alloy: HeatPlan['alloy'], nozzleMm: number): HeatPlan {
+  const flowLpm = FLOW_PER_MM * nozzleMm;
   return {
     partRef,
     alloy,
@@ -33,10 +45,10 @@ export function startingPlan(partRef: string, alloy: HeatPlan['alloy'], nozzleMm
     plateSetC: null,
     covers: [],
     steps: [
-      { name: 'warm the area', durationS: 25, airSetC: 300, flowLpm: 30, heightMm: 20 },
-      { name: 'close in', durationS: 20, airSetC: 350, flowLpm: 30, heightMm: 12 },
-      { name: 'melt', durationS: 25, airSetC: 390, flowLpm: 30, heightMm: 12 },
-      { name: 'nudge and lift', durationS: 12, airSetC: 390, flowLpm: 30, heightMm: 12 },
+      { name: 'warm the area', durationS: 20, airSetC: 250, flowLpm, heightMm: 20 },
+      { name: 'close in', durationS: 20, airSetC: 340, flowLpm, heightMm: 12 },
+      { name: 'melt', durationS: 22, airSetC: 380, flowLpm, heightMm: 8 },
+      { name: 'nudge and lift', durationS: 8, airSetC: 380, flowLpm, heightMm: 8 },
       { name: 'air off', durationS: 40, airSetC: null, flowLpm: 0, heightMm: 20 },
     ],
   };

@@ -40,6 +40,8 @@ export interface HeatVerdict {
   readonly liquidusC: number;
   /** When the coldest joint is molten; null when never. */
   readonly meltsAtS: number | null;
+  /** When to nudge and lift: whole seconds, a little after the last joint melts; null when it never melts. */
+  readonly liftAtS: number | null;
   readonly aboveLiquidusS: number;
   readonly coldestPeakC: number;
   readonly bodyPeakC: number;
@@ -78,6 +80,7 @@ export function judgeHeat(board: Board, plan: HeatPlan, run: HeatRun): HeatVerdi
   const figures = {
     liquidusC,
     meltsAtS,
+    liftAtS: meltsAtS === null ? null : Math.ceil(meltsAtS) + LIFT_AFTER_S,
     aboveLiquidusS: secondsAbove(run.timesS, worked.jointMinC, liquidusC),
     coldestPeakC: largest(worked.jointMinC),
     bodyPeakC: largest(worked.bodyMaxC),
@@ -111,18 +114,14 @@ function judgeNeighbour(board: Board, curve: PartCurve, run: HeatRun, solidusC: 
   };
 }
 
-function words(
-  plan: HeatPlan,
-  v: Pick<
-    HeatVerdict,
-    'meltsAtS' | 'aboveLiquidusS' | 'coldestPeakC' | 'liquidusC' | 'neighbours' | 'bodyPeakC' | 'bodyLimitC'
-  >,
-): Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'> {
+type Words = Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'>;
+
+function words(plan: HeatPlan, v: Omit<HeatVerdict, keyof Words | 'holds'>): Words {
   const worst = v.neighbours[0];
   const neighbour = worst
     ? `${worst.ref} ${worst.limited} ${formatTempC(worst.peakC)} of ${Math.round(worst.limitC)}`
     : 'no neighbour limited';
-  if (v.meltsAtS === null) {
+  if (v.meltsAtS === null || v.liftAtS === null) {
     return {
       headline: `${plan.partRef} does not melt`,
       sentence: `Its coldest joint ends at ${formatTempC(v.coldestPeakC)}, ${Math.ceil(v.liquidusC - v.coldestPeakC)} °C short of ${Math.round(v.liquidusC)}. More air, less height, a plate below, or longer. Pulling now lifts pads.`,
@@ -136,9 +135,12 @@ function words(
     broken.unshift(`${plan.partRef} itself reaches ${formatTempC(v.bodyPeakC)} against ${Math.round(v.bodyLimitC)}`);
   const melts = `All joints are above ${Math.round(v.liquidusC)} °C from ${formatSeconds(v.meltsAtS)}, for ${formatSeconds(v.aboveLiquidusS)}.`;
   return {
-    headline: `Lift ${plan.partRef} at ${formatSeconds(Math.ceil(v.meltsAtS) + LIFT_AFTER_S)}, not before`,
-    sentence: broken.length > 0 ? `${melts} But ${broken.join('; ')}.` : `${melts} Closest to its limit: ${neighbour}.`,
-    finding: `lifts at ${formatSeconds(Math.ceil(v.meltsAtS) + LIFT_AFTER_S)}, ${broken.length > 0 ? broken[0] : neighbour}`,
+    headline: `Lift ${plan.partRef} at ${formatSeconds(v.liftAtS)}, not before`,
+    sentence:
+      broken.length > 0
+        ? `${melts} But ${broken.slice(0, 2).join('; ')}${broken.length > 2 ? ` and ${broken.length - 2} more are too hot` : ''}.`
+        : `${melts} Closest to its limit: ${neighbour}.`,
+    finding: `lifts at ${formatSeconds(v.liftAtS)}, ${broken.length > 0 ? broken[0] : neighbour}`,
   };
 }
 

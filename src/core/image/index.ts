@@ -4,3 +4,4 @@ export { imageFamilySchema, parseImageFamily, type ImageFamily, type Region } fr
 export { sha256Hex } from './hash';
 export { hex, hex32, judgeImage, type ImageVerdict } from './judge';
 export { mergeImages, proposeRules, type MergedImage, type MergeRules, type Source } from './merge';
+export { overviewOf, type Stretch } from './overview';

@@ -17,3 +17,6 @@ export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, typ
 export { SURE_ENOUGH, nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
 export { STAGES, type StageId } from './stages';
+export { eventWords, viewJob, type JobView, type ReadingView, type SuspectView } from './view';
+export { storyShift, type StoryShift } from './story';
+export { reportOf, type JobReport } from './report';

@@ -1,0 +1,17 @@
+import { JobFrame } from '@/features/job/job-frame';
+import { ProbeMargin } from '@/features/probe/probe-margin';
+import { ProbeWork } from '@/features/probe/probe-work';
+import { jobOfPage, type JobPageProps } from '../job-page';
+
+export default async function ProbePage(props: JobPageProps) {
+  const { job, testIndex } = await jobOfPage(props);
+  return (
+    <JobFrame
+      job={job}
+      stage="probe"
+      testIndex={testIndex}
+      work={<ProbeWork job={job} testIndex={testIndex} />}
+      margin={<ProbeMargin job={job} />}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import type { Metadata } from 'next';
+import localFont from 'next/font/local';
+import { headers } from 'next/headers';
+import type { ReactNode } from 'react';
+import { UiProvider } from '@/ui';
+
+const text = localFont({
+  src: '../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
+  variable: '--font-text',
+  weight: '200 800',
+});
+const figures = localFont({
+  src: '../../node_modules/@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2',
+  variable: '--font-figures',
+  weight: '200 800',
+});
+
+export const metadata: Metadata = {
+  title: 'Unisolda',
+  description: 'Bench partner for port and charge controller repair',
+};
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
+  return (
+    <html lang="en" className={`${text.variable} ${figures.variable}`} suppressHydrationWarning>
+      <body>
+        <UiProvider nonce={nonce}>{children}</UiProvider>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,14 @@
+import { notFound } from 'next/navigation';
+import { BoardMargin, BoardSheet } from '@/features/library/board-sheet';
+import { loadBoard } from '@/features/library/queries';
+import { Sheet, Strip } from '@/ui';
+
+export default async function BoardPage({ params }: { params: Promise<{ id: string }> }) {
+  const board = await loadBoard((await params).id);
+  if (!board) notFound();
+  return (
+    <Sheet strip={<Strip where={`Board ${board.id}`} />} margin={<BoardMargin board={board} />}>
+      <BoardSheet board={board} />
+    </Sheet>
+  );
+}

@@ -1,0 +1,20 @@
+import { Predictor, suspects, updateBelief, type HistoryFlag } from '../diagnose';
+import type { Board } from '../board';
+
+/** A part whose odds the owner's story moves, before anything is measured. */
+export interface StoryShift {
+  readonly ref: string;
+  readonly words: string;
+  readonly p: number;
+  /** Odds without the story. */
+  readonly before: number;
+}
+
+/** The likeliest parts under the story alone. */
+export function storyShift(board: Board, history: readonly HistoryFlag[], most = 6): StoryShift[] {
+  const predictor = Predictor.of(board);
+  const before = new Map(suspects(updateBelief(predictor, [], [])).map((s) => [s.ref, s.p]));
+  return suspects(updateBelief(predictor, [], history))
+    .slice(0, most)
+    .map(({ ref, words, p }) => ({ ref, words, p, before: before.get(ref) ?? 0 }));
+}

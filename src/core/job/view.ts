@@ -1,0 +1,136 @@
+import type { Board, ProbePlace } from '../board';
+import {
+  Predictor,
+  entryStem,
+  meaningOf,
+  placeOf,
+  readingName,
+  valueWords,
+  type Meaning,
+  type Measurement,
+  type Repair,
+  type Value,
+} from '../diagnose';
+import { analyseJob, type TestAdvice } from './analysis';
+import { cautionFor, type Caution } from './cautions';
+import type { JobEvent } from './events';
+import { findingsOf, type Findings } from './findings';
+import { foldJob, lastUndoable, takenOnBoardAsIs, type JobState } from './fold';
+import { nextStep, type NextStep } from './next-step';
+import { proveJob, type JobProof } from './proof';
+import { STAGES, type StageId } from './stages';
+
+/** A reading as the bench sees it. */
+export interface ReadingView {
+  readonly seq: number;
+  readonly at: string;
+  readonly name: string;
+  readonly value: string;
+  readonly meaning: Meaning;
+  /** What to type to correct it. */
+  readonly stem: string;
+  readonly measurement: Measurement;
+  readonly raw: Value;
+  /** False when work on the board came after it. */
+  readonly current: boolean;
+  readonly place?: ProbePlace;
+}
+
+export interface SuspectView {
+  readonly ref: string;
+  readonly words: string;
+  readonly p: number;
+}
+
+/** Everything a screen shows of a job: plain data, computed from the board file and the events. */
+export interface JobView {
+  readonly number: number;
+  readonly board: Board;
+  readonly openedAt: string;
+  readonly state: JobState;
+  readonly readings: readonly ReadingView[];
+  readonly suspects: readonly SuspectView[];
+  readonly tests: readonly TestAdvice[];
+  readonly repairs: readonly Repair[];
+  readonly reasons: readonly string[];
+  readonly curedChance: number;
+  readonly proof: JobProof;
+  readonly findings: Findings;
+  readonly next: NextStep;
+  readonly cautions: Readonly<Record<StageId, Caution>>;
+  /** In words, what undo would take back. */
+  readonly undoable?: string;
+}
+
+const MOST_SUSPECTS = 6;
+
+/** Computes the view of a job. The board object should be one and the same between calls: predictions are kept by it. */
+export function viewJob(number: number, openedAt: string, board: Board, events: readonly JobEvent[]): JobView {
+  const predictor = Predictor.of(board);
+  const state = foldJob(events);
+  const analysis = analyseJob(predictor, state);
+  const proof = proveJob(predictor, state);
+  const undoable = lastUndoable(events);
+  return {
+    number,
+    board,
+    openedAt,
+    state,
+    readings: state.readings.map((r) => ({
+      seq: r.seq,
+      at: r.at,
+      name: readingName(board, r.measurement),
+      value: valueWords(r.measurement, r.value),
+      meaning: meaningOf(predictor, r.measurement, r.value, new Set(r.absent)),
+      stem: entryStem(board, r.measurement),
+      measurement: r.measurement,
+      raw: r.value,
+      current: takenOnBoardAsIs(state, r),
+      place: placeOf(board, r.measurement),
+    })),
+    suspects: analysis.suspects.slice(0, MOST_SUSPECTS).map(({ ref, words, p }) => ({ ref, words, p })),
+    tests: analysis.tests,
+    repairs: analysis.repairs.slice(0, MOST_SUSPECTS),
+    reasons: analysis.reasons,
+    curedChance: analysis.curedChance,
+    proof,
+    findings: findingsOf(board, state, analysis, proof),
+    next: nextStep(board, state, analysis, proof),
+    cautions: Object.fromEntries(STAGES.map(({ id }) => [id, cautionFor(id, state)])) as JobView['cautions'],
+    undoable: undoable && eventWords(board, undoable),
+  };
+}
+
+/** One event in a few words, for undo and for the record. */
+export function eventWords(board: Board, { body }: JobEvent): string {
+  switch (body.kind) {
+    case 'reading':
+      return `${readingName(board, body.measurement)} ${valueWords(body.measurement, body.value)}`;
+    case 'story':
+      return 'the story';
+    case 'access':
+      return { closed: 'housing closed', open: 'housing open', out: 'board out' }[body.access];
+    case 'pack':
+      return `pack ${body.state}`;
+    case 'partOff':
+      return `${body.ref} off`;
+    case 'partOn':
+      return `${body.fresh ? 'new' : 'same'} ${body.ref} on`;
+    case 'decision':
+      return body.words;
+    case 'heatPlan':
+      return `heat plan for ${body.plan.partRef}`;
+    case 'site':
+      return `site of ${body.ref}`;
+    case 'image':
+      return `${body.role} image ${body.name}`;
+    case 'imageWritten':
+      return `image written to ${body.ref}`;
+    case 'note':
+      return `note: ${body.text}`;
+    case 'close':
+      return `closed as ${body.outcome}`;
+    case 'undo':
+      return 'undo';
+  }
+}

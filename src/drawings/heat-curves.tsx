@@ -1,0 +1,171 @@
+'use client';
+
+import { useMemo } from 'react';
+import { Box } from '@chakra-ui/react';
+import { useTheme } from 'next-themes';
+import {
+  Chart,
+  LineController,
+  LineElement,
+  LinearScale,
+  PointElement,
+  type ChartData,
+  type ChartOptions,
+  type Plugin,
+} from 'chart.js';
+import { Line } from 'react-chartjs-2';
+import type { HeatRun, HeatVerdict } from '@/core/heat';
+import { PALETTE } from '@/ui';
+
+Chart.register(LineController, LineElement, LinearScale, PointElement);
+
+export interface HeatCurvesProps {
+  readonly run: HeatRun;
+  readonly verdict: HeatVerdict;
+  readonly partRef: string;
+  readonly atS: number;
+}
+
+const FONT = { family: 'Liberation Mono, monospace', size: 13 };
+const MOST_NEIGHBOURS = 2;
+
+/** Joint temperatures over time: the worked part's coldest and hottest joint, the closest neighbours, and the limits. */
+export function HeatCurves({ run, verdict, partRef, atS }: HeatCurvesProps) {
+  const { resolvedTheme } = useTheme();
+  const mode = resolvedTheme === 'dark' ? 'dark' : 'light';
+  const data = useMemo(() => curvesOf(run, verdict, partRef, mode), [run, verdict, partRef, mode]);
+  const liftS = verdict.liftAtS;
+  const lines = useMemo(
+    () => [marker(liftS, 'lift', PALETTE.copperText[mode]), marker(atS, '', PALETTE.quiet[mode])],
+    [liftS, atS, mode],
+  );
+  const options = useMemo(() => optionsOf(run, mode), [run, mode]);
+  const key = `${liftS} ${atS} ${mode}`;
+  return (
+    <Box flex="1" minH="0" position="relative" h="100%">
+      <Line
+        key={key}
+        data={data}
+        options={options}
+        plugins={lines}
+        role="img"
+        aria-label={`Joint temperatures of ${partRef} and its neighbours over time`}
+      />
+    </Box>
+  );
+}
+
+type Mode = 'light' | 'dark';
+
+function curvesOf(
+  run: HeatRun,
+  verdict: HeatVerdict,
+  partRef: string,
+  mode: Mode,
+): ChartData<'line', { x: number; y: number }[]> {
+  const points = (series: Float32Array): { x: number; y: number }[] =>
+    Array.from(series, (y, i) => ({ x: run.timesS[i], y }));
+  const level = (y: number): { x: number; y: number }[] => [
+    { x: 0, y },
+    { x: run.timesS[run.timesS.length - 1], y },
+  ];
+  const line = (
+    label: string,
+    data: { x: number; y: number }[],
+    colour: string,
+    width: number,
+    dash: number[] = [],
+  ) => ({
+    label,
+    data,
+    borderColor: colour,
+    borderWidth: width,
+    borderDash: dash,
+    pointRadius: 0,
+  });
+  const worked = run.parts.find((p) => p.ref === partRef)!;
+  const colours = [PALETTE.tin[mode], PALETTE.leaf[mode]];
+  const neighbours = verdict.neighbours.slice(0, MOST_NEIGHBOURS).flatMap((n, i) => {
+    const curve = run.parts.find((p) => p.ref === n.ref)!;
+    const series = n.limited === 'body' ? curve.bodyMaxC : curve.jointMaxC;
+    const limit =
+      i === 0 ? [line(`${n.ref} limit ${Math.round(n.limitC)}`, level(n.limitC), PALETTE.rust[mode], 1.2, [2, 3])] : [];
+    return [line(n.ref, points(series), colours[i], 2), ...limit];
+  });
+  return {
+    datasets: [
+      line(`liquidus ${Math.round(verdict.liquidusC)}`, level(verdict.liquidusC), PALETTE.ink[mode], 1.2, [6, 4]),
+      line(`${partRef} hottest`, points(worked.jointMaxC), PALETTE.copper[mode], 1),
+      line(`${partRef} coldest joint`, points(worked.jointMinC), PALETTE.copper[mode], 3),
+      ...neighbours,
+    ],
+  };
+}
+
+function optionsOf(run: HeatRun, mode: Mode): ChartOptions<'line'> {
+  const axis = { ticks: { color: PALETTE.quiet[mode], font: FONT }, border: { display: false } };
+  return {
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    layout: { padding: { top: 22, right: 6 } },
+    plugins: { legend: { display: false }, tooltip: { enabled: false } },
+    scales: {
+      x: {
+        type: 'linear',
+        min: 0,
+        max: run.timesS[run.timesS.length - 1],
+        grid: { display: false },
+        ...axis,
+        ticks: { ...axis.ticks, callback: (v) => `${v} s` },
+      },
+      y: { type: 'linear', min: 0, suggestedMax: 260, grid: { color: PALETTE.rule[mode] }, ...axis },
+    },
+  };
+}
+
+/** A vertical line at a time, and at the ends of the curves their names. */
+function marker(timeS: number | null, label: string, colour: string): Plugin<'line'> {
+  return {
+    id: `marker ${label}`,
+    afterDraw(chart) {
+      const { ctx, scales, chartArea } = chart;
+      if (timeS !== null) {
+        const x = scales.x.getPixelForValue(timeS);
+        ctx.save();
+        ctx.strokeStyle = colour;
+        ctx.lineWidth = label ? 2 : 1;
+        ctx.beginPath();
+        ctx.moveTo(x, chartArea.top);
+        ctx.lineTo(x, chartArea.bottom);
+        ctx.stroke();
+        ctx.font = `700 13px ${FONT.family}`;
+        ctx.fillStyle = colour;
+        if (label) ctx.fillText(`${label} ${timeS} s`, Math.min(x + 5, chartArea.right - 80), chartArea.top - 6);
+        ctx.restore();
+      }
+      if (label) nameCurves(chart);
+    },
+  };
+}
+
+/** Level lines are named at the left, above them; curves at their highest point. */
+function nameCurves(chart: Chart): void {
+  const { ctx, scales, chartArea } = chart;
+  ctx.save();
+  ctx.font = `700 13px ${FONT.family}`;
+  const taken: number[] = [];
+  for (const set of chart.data.datasets) {
+    const data = set.data as { x: number; y: number }[];
+    if (set.label?.endsWith('hottest')) continue;
+    const level = data.length === 2;
+    const top = level ? data[0] : data.reduce((a, b) => (b.y > a.y ? b : a));
+    let y = scales.y.getPixelForValue(top.y) - 5;
+    while (taken.some((t) => Math.abs(t - y) < 15)) y += 16;
+    taken.push(y);
+    ctx.fillStyle = String(set.borderColor);
+    ctx.textAlign = level ? 'left' : 'right';
+    ctx.fillText(set.label ?? '', level ? chartArea.left + 4 : chartArea.right, y);
+  }
+  ctx.restore();
+}

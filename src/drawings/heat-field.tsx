@@ -1,0 +1,149 @@
+'use client';
+
+import { useEffect, useMemo, useRef } from 'react';
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { contours } from 'd3-contour';
+import { bodyBox, outlineBox, type Board } from '@/core/board';
+import { evenField, type HeatRun, type HeatVerdict } from '@/core/heat';
+import { SCALE_HIGH_C, SCALE_LOW_C, heatColour, heatGradient } from './heat-scale';
+
+export interface HeatFieldProps {
+  readonly board: Board;
+  readonly run: HeatRun;
+  readonly verdict: HeatVerdict;
+  readonly partRef: string;
+  readonly covers: readonly string[];
+  /** Which frame is shown, one per simulated second. */
+  readonly frame: number;
+}
+
+/** Samples per millimetre of board: fine enough that no cell shows. */
+const SAMPLES_PER_MM = 4;
+const LABEL_PX = 13;
+/** Parts named beside the worked one and its limited neighbours. */
+const MOST_NEIGHBOURS = 6;
+
+/** Temperature of the board's surface under the air, with the liquidus as a contour and the parts that matter named. */
+export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatFieldProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const box = outlineBox(board);
+  const [w, h] = [box.x1 - box.x0, box.y1 - box.y0];
+  const columns = Math.round(w * SAMPLES_PER_MM);
+  const rows = Math.round(h * SAMPLES_PER_MM);
+  const temps = run.frames[Math.min(frame, run.frames.length - 1)];
+  const field = useMemo(() => evenField(run, temps, columns, rows), [run, temps, columns, rows]);
+
+  useEffect(() => {
+    const context = canvas.current!.getContext('2d')!;
+    const image = context.createImageData(columns, rows);
+    field.tempsC.forEach((t, i) => {
+      if (Number.isNaN(t)) return;
+      const [r, g, b] = heatColour(t);
+      image.data.set([r, g, b, 255], i * 4);
+    });
+    context.putImageData(image, 0, 0);
+  }, [field, columns, rows]);
+
+  const molten = useMemo(() => {
+    const filled = Array.from(field.tempsC, (t) => (Number.isNaN(t) ? SCALE_LOW_C : t));
+    const [contour] = contours().size([columns, rows]).thresholds([verdict.liquidusC])(filled);
+    return contour.coordinates
+      .flatMap((polygon) =>
+        polygon.map((ring) => `M${ring.map(([x, y]) => `${x / SAMPLES_PER_MM} ${y / SAMPLES_PER_MM}`).join('L')}Z`),
+      )
+      .join('');
+  }, [field, columns, rows, verdict.liquidusC]);
+
+  const px = w / 352;
+  const limited = verdict.neighbours.slice(0, MOST_NEIGHBOURS);
+  const named = [partRef, ...limited.map((n) => n.ref), ...covers.filter((c) => !limited.some((n) => n.ref === c))];
+  const worked = board.parts.find((p) => p.ref === partRef)!;
+  return (
+    <Box>
+      <Box position="relative" bg="mat" w="100%" style={{ aspectRatio: `${w} / ${h}` }}>
+        <canvas
+          ref={canvas}
+          width={columns}
+          height={rows}
+          style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
+          role="img"
+          aria-label={`Temperature of the board at ${Math.round(run.timesS[frame] ?? 0)} s`}
+        />
+        <chakra.svg
+          position="absolute"
+          inset="0"
+          w="100%"
+          h="100%"
+          viewBox={`0 0 ${w} ${h}`}
+          aria-hidden
+          fontFamily="mono"
+        >
+          <chakra.path d={molten} fill="none" stroke="matText" strokeWidth={2 * px} />
+          {board.parts
+            .filter((part) => named.includes(part.ref) && part.side === worked.side)
+            .map((part) => {
+              const b = bodyBox(board, part);
+              const [x, y, bw, bh] = [b.x0 - box.x0, b.y0 - box.y0, b.x1 - b.x0, b.y1 - b.y0];
+              const neighbour = limited.find((n) => n.ref === part.ref);
+              const broken = neighbour !== undefined && !neighbour.holds;
+              const inside = bw > LABEL_PX * px * 2 && bh > LABEL_PX * px;
+              return (
+                <g key={part.ref}>
+                  <chakra.rect
+                    x={x}
+                    y={y}
+                    width={bw}
+                    height={bh}
+                    fill="none"
+                    stroke={part.ref === partRef ? 'ground' : 'matText'}
+                    strokeWidth={(part.ref === partRef ? 2 : 1.2) * px}
+                  />
+                  {covers.includes(part.ref) && (
+                    <chakra.rect
+                      x={x - 0.6}
+                      y={y - 0.6}
+                      width={bw + 1.2}
+                      height={bh + 1.2}
+                      fill="none"
+                      stroke="matText"
+                      strokeWidth={1.2 * px}
+                      strokeDasharray={`${4 * px} ${3 * px}`}
+                    />
+                  )}
+                  <chakra.text
+                    x={x + bw / 2}
+                    y={inside ? y + bh / 2 + LABEL_PX * px * 0.35 : y - LABEL_PX * px * 0.4}
+                    textAnchor="middle"
+                    fontSize={LABEL_PX * px}
+                    fontWeight={700}
+                    fill="matText"
+                    stroke="mat"
+                    strokeWidth={2.5 * px}
+                    paintOrder="stroke"
+                  >
+                    {part.ref}
+                    {broken ? ' !' : ''}
+                  </chakra.text>
+                </g>
+              );
+            })}
+        </chakra.svg>
+      </Box>
+      <Flex align="center" gap="2" mt="2" fontFamily="mono" fontSize="13px" color="quiet">
+        {SCALE_LOW_C}
+        <Box position="relative" flex="1" h="8px" style={{ background: heatGradient() }}>
+          <Box
+            position="absolute"
+            top="-3px"
+            h="14px"
+            w="2px"
+            bg="ink"
+            style={{ left: `${((verdict.liquidusC - SCALE_LOW_C) / (SCALE_HIGH_C - SCALE_LOW_C)) * 100}%` }}
+            title={`liquidus ${verdict.liquidusC} °C`}
+          />
+        </Box>
+        {SCALE_HIGH_C} °C
+      </Flex>
+    </Box>
+  );
+}

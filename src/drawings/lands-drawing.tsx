@@ -1,0 +1,70 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { landsOf, type Board, type Part } from '@/core/board';
+
+/** The pads of a part as the board shows them, pin 1 marked; pads on ground in copper. */
+export function LandsDrawing({ board, part }: { board: Board; part: Part }) {
+  const pkg = board.packages[part.package];
+  const pads = landsOf(pkg);
+  const [w, h] = pkg.bodyMm;
+  const span = Math.max(w, h) * 1.25;
+  const ground = Object.keys(board.nets).find((n) => board.nets[n].role === 'ground');
+  const px = span / 420;
+  return (
+    <Box bg="mat" position="relative" minH="280px" h="100%">
+      <chakra.svg
+        position="absolute"
+        inset="0"
+        w="100%"
+        h="100%"
+        viewBox={`${-span / 2} ${-span / 2} ${span} ${span}`}
+        role="img"
+        aria-label={`Pads of ${part.ref}, ${pads.length}`}
+        fontFamily="mono"
+      >
+        <chakra.rect
+          x={-w / 2}
+          y={-h / 2}
+          width={w}
+          height={h}
+          fill="none"
+          stroke="matLine"
+          strokeWidth={1.2 * px}
+          strokeDasharray={`${5 * px} ${4 * px}`}
+        />
+        {pads.map((p) => {
+          const grounded = part.pins[p.pin] === ground;
+          return (
+            <g key={p.pin}>
+              <title>{`${part.ref}.${p.pin} ${part.pins[p.pin] ?? 'not connected'}`}</title>
+              <chakra.rect
+                x={p.xMm - p.wMm / 2}
+                y={p.yMm - p.hMm / 2}
+                width={p.wMm}
+                height={p.hMm}
+                rx={p.round ? p.wMm / 2 : 0}
+                fill={grounded ? 'matCopper' : part.pins[p.pin] ? 'matFill' : 'none'}
+                stroke={grounded ? 'matCopper' : 'matLine'}
+                strokeWidth={1.2 * px}
+              />
+            </g>
+          );
+        })}
+        <chakra.circle cx={-w / 2 - span * 0.04} cy={-h / 2 - span * 0.04} r={4 * px} fill="matText" />
+        <chakra.text
+          x={-w / 2 - span * 0.02}
+          y={-h / 2 - span * 0.025}
+          fontSize={13 * px}
+          fill="matText"
+          textAnchor="start"
+        >
+          pin 1
+        </chakra.text>
+      </chakra.svg>
+      <Box position="absolute" left="3" bottom="2" color="matText" fontSize="13px">
+        copper: ground · filled: used · outline: not connected
+      </Box>
+    </Box>
+  );
+}

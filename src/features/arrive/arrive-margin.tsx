@@ -1,0 +1,27 @@
+import { Text } from '@chakra-ui/react';
+import { storyShift, type JobView } from '@/core/job';
+import { formatChance } from '@/core/units';
+import { MarginPart, OddsBar } from '@/ui';
+
+/** The likeliest parts under the story that is kept, each with its odds before and after. */
+export function ArriveMargin({ job }: { job: JobView }) {
+  const shifts = storyShift(job.board, job.state.story?.history ?? []);
+  return (
+    <MarginPart title="Odds before anything is measured">
+      {shifts.map((s, i) => (
+        <OddsBar
+          key={s.ref}
+          name={s.ref === 'outside' ? 'Nothing on this board' : s.words.split(',')[0]}
+          share={s.p}
+          figure={formatChance(s.p)}
+          colour={i === 0 ? 'copper' : 'tin'}
+        />
+      ))}
+      <Text fontSize="13px" color="quiet" mt="2">
+        Without the story:{' '}
+        {shifts.map((s) => `${s.ref === 'outside' ? 'not this board' : s.ref} ${formatChance(s.before)}`).join(', ')}.
+        Factors are engineering estimates in the direction of common practice.
+      </Text>
+    </MarginPart>
+  );
+}

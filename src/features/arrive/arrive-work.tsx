@@ -1,0 +1,53 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { Flex, Text } from '@chakra-ui/react';
+import { storyShift, type JobView } from '@/core/job';
+import { Headline, MainButton, ProblemNote } from '@/ui';
+import { keepStory } from './actions';
+import { EMPTY_STORY, StoryForm, type StoryDraft } from './story-form';
+
+/** The story of a job, and which parts it makes likelier before anything is measured. */
+export function ArriveWork({ job }: { job: JobView }) {
+  const { story } = job.state;
+  const [draft, setDraft] = useState<StoryDraft>(story ?? EMPTY_STORY);
+  const [problem, setProblem] = useState<string>();
+  const [busy, start] = useTransition();
+  const changed =
+    JSON.stringify({ ...EMPTY_STORY, ...story, ...draft }) !== JSON.stringify({ ...EMPTY_STORY, ...story });
+  const swollen = draft.pack === 'swollen' && !job.state.packOut;
+  const keep = (): void =>
+    start(async () => {
+      const answer = await keepStory(job.number, { ...draft, kind: 'story' }, crypto.randomUUID());
+      setProblem(answer.kept ? undefined : answer.words);
+    });
+  return (
+    <>
+      <Headline
+        title={swollen ? 'The pack first: out, and into the fire-safe box' : suspectsHeadline(job, draft)}
+        aside={`job ${job.number}`}
+      >
+        {swollen
+          ? 'Type “pack out” once it is done; until then nothing else is proposed.'
+          : 'The story shifts the odds before anything is measured; the margin shows by how much.'}
+      </Headline>
+      <StoryForm draft={draft} onChange={setDraft} />
+      {problem && <ProblemNote text={problem} />}
+      <Flex gap="4" align="center" mt="6">
+        <MainButton type="button" disabled={busy || !changed} onClick={keep}>
+          {story ? 'Keep the correction' : 'Keep the story'}
+        </MainButton>
+        <Text color="quiet" fontSize="14px">
+          {changed ? 'Not kept yet.' : 'Kept.'} The earlier version stays in the record.
+        </Text>
+      </Flex>
+    </>
+  );
+}
+
+function suspectsHeadline(job: JobView, draft: StoryDraft): string {
+  const moved = storyShift(job.board, draft.history, 12).filter((s) => s.p > s.before * 1.15);
+  if (moved.length === 0) return 'No history: the usual order of suspects';
+  const names = moved.slice(0, 3).map((s) => s.ref);
+  return `Look at ${names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : names[0]} first`;
+}

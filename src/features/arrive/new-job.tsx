@@ -1,0 +1,67 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { useRouter } from 'next/navigation';
+import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import { Headline, MainButton, ProblemNote } from '@/ui';
+import { openNewJob } from './actions';
+import { EMPTY_STORY, StoryForm, type StoryDraft } from './story-form';
+
+export interface BoardChoice {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** A device comes in: which board it has, and its story. */
+export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
+  const router = useRouter();
+  const [boardId, setBoardId] = useState(boards[0]?.id ?? '');
+  const [draft, setDraft] = useState<StoryDraft>(EMPTY_STORY);
+  const [problem, setProblem] = useState<string>();
+  const [busy, start] = useTransition();
+  const open = (): void =>
+    start(async () => {
+      const { number, words } = await openNewJob(boardId, { ...draft, kind: 'story' });
+      if (number === undefined) setProblem(words);
+      else router.push(`/jobs/${number}/outside`);
+    });
+  return (
+    <>
+      <Headline title="What came in, and what does its owner say?" aside="a new job">
+        The board file decides what can be computed; the story decides where to look first.
+      </Headline>
+      <chakra.label display="block" mb="5">
+        <Text as="span" display="block" fontSize="13px" fontWeight="700" color="quiet" mb="1.5">
+          Board
+        </Text>
+        <chakra.select
+          value={boardId}
+          onChange={(e) => setBoardId(e.target.value)}
+          bg="ground"
+          border="1px solid"
+          borderColor="quiet"
+          borderRadius="2px"
+          px="3"
+          py="1.5"
+          fontSize="17px"
+        >
+          {boards.map((b) => (
+            <option key={b.id} value={b.id}>
+              {b.name}
+            </option>
+          ))}
+        </chakra.select>
+      </chakra.label>
+      <StoryForm draft={draft} onChange={setDraft} />
+      {problem && <ProblemNote text={problem} />}
+      <Flex mt="6" gap="4" align="center">
+        <MainButton type="button" disabled={busy} onClick={open}>
+          Open the job
+        </MainButton>
+        <Box color="quiet" fontSize="14px">
+          Swollen pack? Say so: it comes before everything else.
+        </Box>
+      </Flex>
+    </>
+  );
+}

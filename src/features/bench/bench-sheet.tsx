@@ -1,0 +1,123 @@
+import NextLink from 'next/link';
+import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
+import { STAGES } from '@/core/job';
+import { formatMinutes } from '@/core/units';
+import { Headline } from '@/ui';
+import type { Bench, BenchRow } from './queries';
+
+const jobName = (n: number): string => String(n).padStart(4, '0');
+
+/** Today at the bench: the job to take next, then the queue with what was found and what comes next. */
+export function BenchSheet({ bench }: { bench: Bench }) {
+  const [first, ...rest] = bench.open;
+  if (!first) {
+    return (
+      <Headline title="The bench is clear" aside={`${bench.closedCount} closed`}>
+        <NewJobLink />
+      </Headline>
+    );
+  }
+  return (
+    <>
+      <Headline title={first.next} aside={first.minutes === undefined ? undefined : formatMinutes(first.minutes)}>
+        <Link asChild color="copperText" fontWeight="700">
+          <NextLink href={`/jobs/${first.number}/${first.stage}`}>
+            Job {jobName(first.number)}, {first.device}
+          </NextLink>
+        </Link>
+        {': '}
+        {first.urgent
+          ? 'a swollen pack comes before everything else.'
+          : `the shortest next step of the ${bench.open.length} open jobs. ${first.found}.`}
+      </Headline>
+      <Grid
+        templateColumns="64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px"
+        columnGap="4"
+        fontSize="13px"
+        fontWeight="700"
+        color="quiet"
+        borderBottom="1px solid"
+        borderColor="rule"
+        pb="1"
+        mt="5"
+      >
+        <span>Job</span>
+        <span>Device</span>
+        <span>On the path</span>
+        <span>Next</span>
+        <span>Found last</span>
+        <Box textAlign="right">Takes</Box>
+      </Grid>
+      {[first, ...rest].map((row) => (
+        <Row key={row.number} row={row} />
+      ))}
+      <Flex justify="space-between" mt="4" color="quiet">
+        <NewJobLink />
+        <span>{bench.closedCount} closed in Jobs</span>
+      </Flex>
+    </>
+  );
+}
+
+function NewJobLink() {
+  return (
+    <Link asChild color="copperText" textDecoration="underline">
+      <NextLink href="/jobs/new">Take a device in</NextLink>
+    </Link>
+  );
+}
+
+function Row({ row }: { row: BenchRow }) {
+  return (
+    <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
+      <NextLink href={`/jobs/${row.number}/${row.stage}`}>
+        <Grid
+          templateColumns="64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px"
+          columnGap="4"
+          alignItems="baseline"
+          py="2.5"
+          borderBottom="1px solid"
+          borderColor="rule"
+        >
+          <Text as="span" fontFamily="mono" fontWeight="700" fontSize="17px">
+            {jobName(row.number)}
+          </Text>
+          <Text as="span" fontWeight="700">
+            {row.device}
+          </Text>
+          <PathMark index={row.stageIndex} name={STAGES[row.stageIndex].name} />
+          <Box minW="0">
+            <Text fontWeight="600" color={row.urgent ? 'rust' : 'ink'}>
+              {row.next}
+            </Text>
+            <Text fontSize="13px" color="quiet" truncate>
+              “{row.symptom}”
+            </Text>
+          </Box>
+          <Text as="span" fontSize="14px" color="quiet">
+            {row.found}
+          </Text>
+          <Text as="span" fontFamily="mono" textAlign="right" whiteSpace="nowrap">
+            {row.minutes === undefined ? '' : formatMinutes(row.minutes)}
+          </Text>
+        </Grid>
+      </NextLink>
+    </Link>
+  );
+}
+
+/** Nine ticks: passed stages in tin, the present one in copper with its name. */
+function PathMark({ index, name }: { index: number; name: string }) {
+  return (
+    <Box>
+      <Text as="span" fontSize="14px" fontWeight="600" color="copperText">
+        {index + 1} {name}
+      </Text>
+      <Flex gap="3px" mt="1" aria-hidden>
+        {STAGES.map((s, i) => (
+          <Box key={s.id} h="5px" w="11px" bg={i === index ? 'copper' : i < index ? 'tin' : 'track'} />
+        ))}
+      </Flex>
+    </Box>
+  );
+}

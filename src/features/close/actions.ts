@@ -1,0 +1,33 @@
+'use server';
+
+import { revalidatePath } from 'next/cache';
+import { viewJob, type Outcome } from '@/core/job';
+import { problemText } from '@/core/result';
+import { findBoard } from '@/db/boards';
+import { database } from '@/db/client';
+import { enter } from '@/db/enter';
+import { findJob, jobEventsOf } from '@/db/jobs';
+
+/** Closes a job. As repaired only when all gates hold, or with a reason. */
+export async function closeJob(
+  number: number,
+  outcome: Outcome,
+  cause: string,
+  reason: string | undefined,
+  key: string,
+): Promise<{ kept: boolean; words: string }> {
+  const db = await database();
+  const job = await findJob(db, number);
+  const board = job && (await findBoard(db, job.boardId));
+  if (!job || !board) return { kept: false, words: `Expected a job that exists; there is no job ${number}.` };
+  const { proof } = viewJob(number, job.openedAt, board, await jobEventsOf(db, number));
+  if (outcome === 'repaired' && !proof.allHold && !reason?.trim()) {
+    const open = proof.gates.filter((g) => !g.holds).map((g) => `${g.words.toLowerCase()} (${g.missing})`);
+    return { kept: false, words: `Expected all gates to hold, or a reason. Open: ${open.join('; ')}.` };
+  }
+  const body = { kind: 'close' as const, outcome, cause, reason: reason?.trim() || undefined };
+  const stored = await enter(db, number, { body }, key);
+  if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
+  revalidatePath('/jobs/[number]', 'layout');
+  return { kept: true, words: 'Closed.' };
+}

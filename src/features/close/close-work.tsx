@@ -1,0 +1,128 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
+import { OUTCOMES, type JobView, type Outcome } from '@/core/job';
+import { Headline, MainButton, ProblemNote } from '@/ui';
+import { closeJob } from './actions';
+
+const OUTCOME_WORDS: Record<Outcome, string> = {
+  repaired: 'Repaired',
+  stopped: 'Stopped',
+  returned: 'Returned as it came',
+};
+
+/** The outcome, what the owner is told, and the report. A job closes as repaired only with its gates, or with a reason. */
+export function CloseWork({ job }: { job: JobView }) {
+  const { closed } = job.state;
+  const open = job.proof.gates.filter((g) => !g.holds);
+  if (closed) {
+    return (
+      <>
+        <Headline title={`Closed: ${OUTCOME_WORDS[closed.outcome].toLowerCase()}`} aside={closed.at.slice(0, 10)}>
+          {closed.cause || 'No cause stated.'} {closed.reason && `Closed with open gates: ${closed.reason}`}
+        </Headline>
+        <ReportLinks number={job.number} />
+        <Text mt="4" color="quiet">
+          Undo opens it again; the record keeps both.
+        </Text>
+      </>
+    );
+  }
+  return (
+    <>
+      <Headline
+        title={
+          open.length === 0
+            ? 'All gates hold: close it as repaired'
+            : `${open.length} of ${job.proof.gates.length} gates are open`
+        }
+        aside={`job ${job.number}`}
+      >
+        {open.length === 0
+          ? 'Tell the owner the cause, or the repair comes back.'
+          : `Open: ${open.map((g) => g.words.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
+      </Headline>
+      <CloseForm job={job} gatesOpen={open.length > 0} />
+      <Box mt="6">
+        <ReportLinks number={job.number} />
+      </Box>
+    </>
+  );
+}
+
+function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
+  const stopped = job.state.decision?.action === 'stop';
+  const [outcome, setOutcome] = useState<Outcome>(stopped ? 'stopped' : 'repaired');
+  const [cause, setCause] = useState('');
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const [busy, start] = useTransition();
+  const needsReason = outcome === 'repaired' && gatesOpen;
+  const close = (): void =>
+    start(async () => {
+      const answer = await closeJob(job.number, outcome, cause, needsReason ? reason : undefined, crypto.randomUUID());
+      setProblem(answer.kept ? undefined : answer.words);
+    });
+  return (
+    <Box maxW="680px">
+      <Flex as="fieldset" gap="5" mb="4">
+        <Text as="legend" fontSize="13px" fontWeight="700" color="quiet" mb="1.5">
+          Outcome
+        </Text>
+        {OUTCOMES.map((o) => (
+          <chakra.label key={o} display="flex" gap="2" alignItems="center" cursor="pointer" fontSize="17px">
+            <input type="radio" name="outcome" checked={outcome === o} onChange={() => setOutcome(o)} />
+            {OUTCOME_WORDS[o]}
+          </chakra.label>
+        ))}
+      </Flex>
+      <Lines label="Cause, as the owner is told" value={cause} onChange={setCause} />
+      {needsReason && (
+        <Lines label="Reason for closing with open gates; the report prints it" value={reason} onChange={setReason} />
+      )}
+      {problem && <ProblemNote text={problem} />}
+      <Box mt="4">
+        <MainButton type="button" disabled={busy} onClick={close}>
+          Close the job
+        </MainButton>
+      </Box>
+    </Box>
+  );
+}
+
+function Lines({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <chakra.label display="block" mb="4">
+      <Text as="span" display="block" fontSize="13px" fontWeight="700" color="quiet" mb="1.5">
+        {label}
+      </Text>
+      <chakra.textarea
+        value={value}
+        maxLength={400}
+        rows={2}
+        w="100%"
+        bg="ground"
+        border="1px solid"
+        borderColor="quiet"
+        borderRadius="2px"
+        px="3"
+        py="2"
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </chakra.label>
+  );
+}
+
+function ReportLinks({ number }: { number: number }) {
+  return (
+    <Flex gap="5" fontSize="16px">
+      <Link href={`/jobs/${number}/report`} color="copperText" textDecoration="underline">
+        Report to print
+      </Link>
+      <Link href={`/jobs/${number}/report.pdf`} color="copperText" textDecoration="underline">
+        Report as PDF
+      </Link>
+    </Flex>
+  );
+}

@@ -1,0 +1,83 @@
+import 'server-only';
+import path from 'node:path';
+import { Document, Font, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
+import type { JobReport } from '@/core/job';
+
+const fontFile = (family: string, weight: number): string =>
+  path.resolve(
+    /* turbopackIgnore: true */ process.cwd(),
+    `node_modules/@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`,
+  );
+
+Font.register({
+  family: 'Text',
+  fonts: [400, 700].map((fontWeight) => ({ src: fontFile('atkinson-hyperlegible-next', fontWeight), fontWeight })),
+});
+Font.register({
+  family: 'Figures',
+  fonts: [400].map((fontWeight) => ({ src: fontFile('atkinson-hyperlegible-mono', fontWeight), fontWeight })),
+});
+
+const style = StyleSheet.create({
+  page: { fontFamily: 'Text', fontSize: 9, paddingVertical: 34, paddingHorizontal: 42, lineHeight: 1.35 },
+  title: { fontSize: 17, fontWeight: 700 },
+  outcome: { fontSize: 13, fontWeight: 700, marginTop: 8 },
+  part: { marginTop: 9 },
+  partTitle: { fontWeight: 700, borderBottomWidth: 0.5, marginBottom: 2 },
+  row: { flexDirection: 'row' },
+  cell: { flex: 1, fontFamily: 'Figures', fontSize: 8, paddingRight: 6 },
+  first: { flex: 1.2, paddingRight: 6 },
+});
+
+/** The shipped font has no Greek letters: ohms are written out. */
+const plain = (text: string): string => text.replace(/k\u03a9/g, 'kohm').replace(/\u03a9/g, 'ohm');
+
+/** The report as a PDF of one page. */
+export async function reportPdf(report: JobReport): Promise<Buffer> {
+  return renderToBuffer(
+    <Document title={report.title} author="Unisolda">
+      <Page size="A4" style={style.page}>
+        <View style={{ ...style.row, justifyContent: 'space-between', borderBottomWidth: 1 }}>
+          <Text style={style.title}>{report.title}</Text>
+          <Text style={{ fontWeight: 700 }}>Unisolda</Text>
+        </View>
+        <Text style={style.outcome}>
+          {report.outcome}
+          {report.closed ? `, ${report.closed}` : ''}
+        </Text>
+        <Text>{`${report.device}. Opened ${report.opened}.`}</Text>
+        <Text>{`Symptom: ${plain(report.symptom)}`}</Text>
+        <Text>{`Cause: ${plain(report.cause)}`}</Text>
+        {report.reason ? (
+          <Text style={{ fontWeight: 700 }}>{`Closed with open gates, because: ${plain(report.reason)}`}</Text>
+        ) : null}
+        <Part title="What was found" rows={report.findings.map((f) => [f.stage, plain(f.words)])} wide />
+        <Part title="What was done" rows={report.work.map((w) => [plain(w)])} />
+        <Part
+          title="Rails: wanted, before, now"
+          rows={report.rails.map((r) => [r.rail, r.wanted, r.before, r.now, r.state])}
+        />
+        <Part title="Plug ways: before, now" rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
+        <Part title="Functions" rows={report.functions.map((f) => [f.what, f.state])} />
+        <Part title="Gates" rows={report.gates.map((g) => [g.words, g.state])} wide />
+      </Page>
+    </Document>,
+  );
+}
+
+function Part({ title, rows, wide = false }: { title: string; rows: readonly (readonly string[])[]; wide?: boolean }) {
+  return (
+    <View style={style.part}>
+      <Text style={style.partTitle}>{title}</Text>
+      {rows.map((row) => (
+        <View key={row.join('|')} style={style.row}>
+          {row.map((cell, i) => (
+            <Text key={i} style={i === 0 ? { ...style.first, flex: wide ? 0.35 : style.first.flex } : style.cell}>
+              {cell}
+            </Text>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}

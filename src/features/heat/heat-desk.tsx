@@ -1,0 +1,112 @@
+'use client';
+
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { NOMINAL_STATION, nozzleFor, startingPlan, type HeatPlan, type Station } from '@/core/heat';
+import { partByRef } from '@/core/board';
+import type { JobView } from '@/core/job';
+import { keepHeatPlan } from './actions';
+import { useHeatRun, type HeatAnswerOf, type HeatStatus, type Wish } from './use-heat-run';
+
+interface Desk {
+  readonly job: JobView;
+  readonly stations: readonly Station[];
+  readonly station: Station;
+  readonly plan: HeatPlan;
+  readonly status: HeatStatus;
+  readonly last?: HeatAnswerOf;
+  /** The shown moment, seconds. */
+  readonly atS: number;
+  readonly kept: boolean;
+  readonly setStation: (id: string) => void;
+  readonly setPlan: (plan: HeatPlan) => void;
+  /** Sets the dial of the hottest steps so that the coldest joint just gets hot enough. */
+  readonly aim: () => void;
+  readonly setAtS: (atS: number) => void;
+  readonly cancel: () => void;
+  readonly retry: () => void;
+  readonly keep: () => Promise<{ kept: boolean; words: string }>;
+}
+
+const DeskContext = createContext<Desk | undefined>(undefined);
+
+export function useHeatDesk(): Desk {
+  const desk = useContext(DeskContext);
+  if (!desk) throw new Error('useHeatDesk needs a HeatDesk around it');
+  return desk;
+}
+
+/** The part that the job's decision is about, else the likeliest suspect that is on the board. */
+function partOf(job: JobView): string {
+  const suspect = job.suspects.find((s) => job.board.parts.some((p) => p.ref === s.ref));
+  return job.state.decision?.ref ?? suspect?.ref ?? job.board.ports[0].controller;
+}
+
+function firstPlan(job: JobView, station: Station): HeatPlan {
+  if (job.state.heatPlan) return job.state.heatPlan.plan;
+  const ref = partOf(job);
+  const part = partByRef(job.board, ref)!;
+  return startingPlan(ref, job.board.alloy, nozzleFor(station.nozzlesMm, job.board.packages[part.package].bodyMm));
+}
+
+/** Holds the plan that is being worked on, runs it, and shares both with the work, the margin and the entry line. */
+export function HeatDesk({
+  job,
+  stations,
+  children,
+}: {
+  job: JobView;
+  stations: readonly Station[];
+  children: ReactNode;
+}) {
+  const known = stations.length > 0 ? stations : [NOMINAL_STATION];
+  const [stationId, setStation] = useState(job.state.heatPlan?.stationId ?? known[0].id);
+  const station = known.find((s) => s.id === stationId) ?? known[0];
+  const [wish, setWish] = useState<Wish>(() => ({
+    plan: firstPlan(job, station),
+    aim: job.state.heatPlan === undefined,
+  }));
+  const { plan } = wish;
+  const setPlan = useCallback((next: HeatPlan) => setWish({ plan: next, aim: false }), []);
+  const [chosenS, setAtS] = useState<number>();
+  const { status, last, cancel, retry } = useHeatRun(job.board, station, wish, setPlan);
+  const fresh = last?.plan === plan && last.station === station ? last : undefined;
+  const lift = last?.verdict.liftAtS ?? undefined;
+  const endS = last ? last.run.timesS[last.run.timesS.length - 1] : 0;
+  const atS = Math.min(chosenS ?? lift ?? endS, endS);
+  const keptPlan = job.state.heatPlan;
+  const kept =
+    keptPlan !== undefined &&
+    keptPlan.stationId === station.id &&
+    JSON.stringify(keptPlan.plan) === JSON.stringify(plan);
+
+  const value = useMemo<Desk>(
+    () => ({
+      job,
+      stations: known,
+      station,
+      plan,
+      status,
+      last,
+      atS,
+      kept,
+      setStation,
+      setPlan,
+      aim: () => setWish({ plan, aim: true }),
+      setAtS,
+      cancel,
+      retry,
+      keep: async () => {
+        if (!fresh)
+          return { kept: false, words: 'Expected a finished simulation of this plan; it is still computing.' };
+        const { finding, liftAtS, holds } = fresh.verdict;
+        return keepHeatPlan(
+          job.number,
+          { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS, holds },
+          crypto.randomUUID(),
+        );
+      },
+    }),
+    [job, known, station, plan, status, last, atS, kept, setPlan, cancel, retry, fresh],
+  );
+  return <DeskContext value={value}>{children}</DeskContext>;
+}

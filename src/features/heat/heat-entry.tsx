@@ -1,0 +1,70 @@
+'use client';
+
+import { applyCompletion } from '@/core/job';
+import { AIM_OVER_LIQUIDUS_C, completePlanEntry, parsePlanEntry } from '@/core/heat';
+import { problemText } from '@/core/result';
+import { EntryBar, type Echo, type EntryCommand } from '@/ui';
+import { useHeatDesk } from './heat-desk';
+
+/** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
+const JOB_LINES = /^(off|on|pack|note)\b/;
+
+const AIM_WORDS = `Sets the dial so that the coldest joint peaks ${AIM_OVER_LIQUIDUS_C} °C above liquidus.`;
+
+export interface HeatEntryProps {
+  /** The job's own lines and commands, given by the page. */
+  readonly enterJobLine: (
+    number: number,
+    text: string,
+    mode: 'ohm',
+    key: string,
+  ) => Promise<{ kept: boolean; words: string }>;
+  readonly commands: readonly EntryCommand[];
+}
+
+/** The entry line of the Heat stage: changes to the plan, and the parts that come off. */
+export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
+  const { job, station, plan, setPlan, aim, keep, status, kept } = useHeatDesk();
+
+  function echo(text: string): Echo {
+    if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
+    if (text.trim() === 'keep') return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
+    if (text.trim() === 'aim') return { words: AIM_WORDS, state: 'plain' };
+    const edit = parsePlanEntry(job.board, station, plan, text);
+    return edit.ok
+      ? { words: edit.value.echo, state: 'plain' }
+      : { words: problemText(edit.problems), state: 'problem' };
+  }
+
+  async function submit(text: string): Promise<{ kept: boolean; words: string }> {
+    if (JOB_LINES.test(text)) return enterJobLine(job.number, text, 'ohm', crypto.randomUUID());
+    if (text === 'keep') return keep();
+    if (text === 'aim') {
+      aim();
+      return { kept: true, words: AIM_WORDS };
+    }
+    const edit = parsePlanEntry(job.board, station, plan, text);
+    if (!edit.ok) return { kept: false, words: problemText(edit.problems) };
+    setPlan(edit.value.plan);
+    return { kept: true, words: `${edit.value.echo} Computing.` };
+  }
+
+  return (
+    <EntryBar
+      name={`${job.number} heat`}
+      placeholder="step 3 380"
+      echo={echo}
+      complete={(text) => completePlanEntry(job.board, station, plan, text)}
+      applyCompletion={applyCompletion}
+      submit={submit}
+      suggestion={
+        status.kind === 'done' && !kept
+          ? 'keep'
+          : job.state.absent.includes(plan.partRef)
+            ? undefined
+            : `off ${plan.partRef.toLowerCase()}`
+      }
+      commands={commands}
+    />
+  );
+}

@@ -1,0 +1,165 @@
+'use client';
+
+import { Flex, Text, chakra } from '@chakra-ui/react';
+import { RAMP_LIMIT_C_PER_S } from '@/core/heat';
+import { ALLOYS, alloySchema } from '@/core/joints';
+import { formatSeconds } from '@/core/units';
+import { FigureLine, MainButton, MarginPart, PlainButton } from '@/ui';
+import { useHeatDesk } from './heat-desk';
+
+const MOST_NEIGHBOURS = 4;
+
+/** The verdict as figures against their limits, then what the plan rests on. */
+export function HeatMargin() {
+  const { last } = useHeatDesk();
+  return (
+    <>
+      {last && <VerdictFigures />}
+      <PlanBasis />
+    </>
+  );
+}
+
+function VerdictFigures() {
+  const { last, plan, kept, keep, aim } = useHeatDesk();
+  const { verdict } = last!;
+  const melts = verdict.meltsAtS !== null;
+  return (
+    <MarginPart title="Verdict">
+      <FigureLine
+        name={`Coldest joint at most, of ${verdict.liquidusC}`}
+        value={`${Math.round(verdict.coldestPeakC)} °C`}
+        colour={melts ? 'leaf' : 'rust'}
+      />
+      <FigureLine
+        name="All joints molten from"
+        value={melts ? formatSeconds(verdict.meltsAtS!) : 'never'}
+        colour={melts ? 'ink' : 'rust'}
+      />
+      <FigureLine name={`Time above ${verdict.liquidusC}`} value={formatSeconds(verdict.aboveLiquidusS)} />
+      <FigureLine
+        name={`Fastest rise, of ${RAMP_LIMIT_C_PER_S}`}
+        value={`${verdict.fastestRiseCPerS.toFixed(1)} °C/s`}
+        colour={verdict.fastestRiseCPerS <= RAMP_LIMIT_C_PER_S ? 'leaf' : 'amberText'}
+      />
+      <FigureLine
+        name={`${plan.partRef} body`}
+        value={`${Math.round(verdict.bodyPeakC)} of ${verdict.bodyLimitC}`}
+        colour={verdict.bodyPeakC <= verdict.bodyLimitC ? 'leaf' : 'rust'}
+      />
+      {verdict.neighbours.slice(0, MOST_NEIGHBOURS).map((n) => (
+        <FigureLine
+          key={n.ref}
+          name={`${n.ref} ${n.limited === 'body' ? 'plastic' : 'joints'}${plan.covers.includes(n.ref) ? ', covered' : ''}${n.holds ? '' : ', too hot'}`}
+          value={`${Math.round(n.peakC)} of ${Math.round(n.limitC)}`}
+          colour={n.holds ? 'leaf' : 'rust'}
+        />
+      ))}
+      {verdict.swimming.length > 0 && (
+        <Text fontSize="14px" mt="2">
+          Swim too: {verdict.swimming.slice(0, 8).join(', ')}
+          {verdict.swimming.length > 8 ? ` and ${verdict.swimming.length - 8} more` : ''}. Less flow, or tape over them.
+        </Text>
+      )}
+      <Flex mt="3" gap="3" align="center">
+        {kept ? (
+          <Text color="leaf" fontWeight="700">
+            Kept with the job.
+          </Text>
+        ) : (
+          <MainButton type="button" onClick={() => void keep()}>
+            Keep this plan
+          </MainButton>
+        )}
+        <PlainButton type="button" onClick={aim}>
+          Aim the dial
+        </PlainButton>
+      </Flex>
+    </MarginPart>
+  );
+}
+
+function PlanBasis() {
+  const { job, plan, station, stations, setStation, setPlan, last, status } = useHeatDesk();
+  const chips = job.board.parts.filter((p) => !['capacitor', 'resistor'].includes(p.kind));
+  return (
+    <MarginPart title="What it rests on">
+      <Choice
+        label="Part"
+        value={plan.partRef}
+        onChange={(partRef) => setPlan({ ...plan, partRef, covers: plan.covers.filter((c) => c !== partRef) })}
+        options={chips.map((p) => [p.ref, `${p.ref} ${p.what}`])}
+      />
+      <Choice label="Station" value={station.id} onChange={setStation} options={stations.map((s) => [s.id, s.name])} />
+      <Choice
+        label="Nozzle"
+        value={String(plan.nozzleMm)}
+        onChange={(v) => setPlan({ ...plan, nozzleMm: Number(v) })}
+        options={station.nozzlesMm.map((n) => [String(n), `${n} mm`])}
+      />
+      <Choice
+        label="Alloy"
+        value={plan.alloy}
+        onChange={(v) => setPlan({ ...plan, alloy: alloySchema.parse(v) })}
+        options={alloySchema.options.map((a) => [a, `${a}, ${ALLOYS[a].words}`])}
+      />
+      <Choice
+        label="Plate"
+        value={plan.plateSetC === null ? 'off' : String(plan.plateSetC)}
+        onChange={(v) => setPlan({ ...plan, plateSetC: v === 'off' ? null : Number(v) })}
+        options={[
+          ['off', 'no plate'],
+          ...(station.plate
+            ? [...new Set([80, 100, 120, 150, ...(plan.plateSetC === null ? [] : [plan.plateSetC])])].map(
+                (c): [string, string] => [String(c), `${c} °C below`],
+              )
+            : []),
+        ]}
+      />
+      <Text fontSize="13px" color="quiet" mt="2">
+        {plan.covers.length > 0 ? `Covered: ${plan.covers.join(', ')}. ` : ''}
+        {last &&
+          `${last.run.cells.toLocaleString('en')} cells, heat balance within ${(last.run.energyError * 100).toFixed(2)} %`}
+        {status.kind === 'done' && `, ${(status.tookMs / 1000).toFixed(1)} s.`}
+      </Text>
+    </MarginPart>
+  );
+}
+
+function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <chakra.label display="block" py="0.5">
+      <Flex align="baseline" gap="2">
+        <Text as="span" fontSize="14px" w="4.2em" color="quiet">
+          {label}
+        </Text>
+        <chakra.select
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+          bg="transparent"
+          borderBottom="1px dotted"
+          borderColor="quiet"
+          fontSize="14px"
+          flex="1"
+          minW="0"
+        >
+          {options.map(([v, name]) => (
+            <option key={v} value={v}>
+              {name}
+            </option>
+          ))}
+        </chakra.select>
+      </Flex>
+    </chakra.label>
+  );
+}

@@ -1,0 +1,111 @@
+'use client';
+
+import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import { parsePlanEntry, type HeatStep } from '@/core/heat';
+import { useEntryOffer } from '@/ui';
+import { useHeatDesk } from './heat-desk';
+
+/** The steps in order; every figure can be typed over here or changed from the entry line. */
+export function HeatSteps() {
+  const { plan } = useHeatDesk();
+  return (
+    <Flex
+      as="ol"
+      mt="3"
+      pt="2.5"
+      borderTop="1px solid"
+      borderColor="rule"
+      listStyleType="none"
+      overflowX="auto"
+      flexShrink="0"
+      tabIndex={0}
+      aria-label="Steps of the plan"
+    >
+      {plan.steps.map((step, i) => (
+        <Step key={i} step={step} index={i} />
+      ))}
+    </Flex>
+  );
+}
+
+function Step({ step, index }: { step: HeatStep; index: number }) {
+  const { job, station, plan, setPlan } = useHeatDesk();
+  const { offerText } = useEntryOffer();
+  const edit = (word: string): void => {
+    const edited = parsePlanEntry(job.board, station, plan, `step ${index + 1} ${word}`);
+    if (edited.ok) setPlan(edited.value.plan);
+    else offerText(`step ${index + 1} ${word}`);
+  };
+  return (
+    <Box
+      as="li"
+      flex="1"
+      minW="118px"
+      px="3"
+      _first={{ pl: '0' }}
+      borderLeft={index > 0 ? '1px solid' : undefined}
+      borderColor="rule"
+    >
+      <Text fontSize="13px" color="quiet" lineHeight="1.3" whiteSpace="nowrap">
+        {index + 1} · {step.name}
+      </Text>
+      {step.airSetC === null ? (
+        <Text fontFamily="mono" fontWeight="700" fontSize="17px">
+          air off
+        </Text>
+      ) : (
+        <StepFigure label={`Step ${index + 1}, dial in °C`} value={step.airSetC} unit="°C" large onEdit={edit} />
+      )}
+      <Flex gap="2" wrap="wrap">
+        <StepFigure label={`Step ${index + 1}, seconds`} value={step.durationS} unit="s" onEdit={edit} />
+        {step.airSetC !== null && (
+          <>
+            <StepFigure label={`Step ${index + 1}, flow in l/min`} value={step.flowLpm} unit="l" onEdit={edit} />
+            <StepFigure label={`Step ${index + 1}, height in mm`} value={step.heightMm} unit="mm" onEdit={edit} />
+          </>
+        )}
+      </Flex>
+    </Box>
+  );
+}
+
+interface StepFigureProps {
+  readonly label: string;
+  readonly value: number;
+  readonly unit: string;
+  readonly large?: boolean;
+  readonly onEdit: (word: string) => void;
+}
+
+/** A figure that is typed over in place; it counts when the field is left or Enter is pressed. */
+function StepFigure({ label, value, unit, large, onEdit }: StepFigureProps) {
+  const commit = (text: string): void => {
+    if (text.trim() !== '' && Number(text) !== value) onEdit(`${text.trim()}${unit === '°C' ? '' : unit}`);
+  };
+  return (
+    <chakra.label
+      display="inline-flex"
+      alignItems="baseline"
+      gap="0.5"
+      fontFamily="mono"
+      fontSize={large ? '17px' : '13px'}
+      fontWeight={large ? '700' : '500'}
+      color={large ? 'ink' : 'quiet'}
+      whiteSpace="nowrap"
+    >
+      <chakra.input
+        key={value}
+        aria-label={label}
+        defaultValue={value}
+        inputMode="numeric"
+        w={`${Math.max(2, String(value).length) + 0.4}ch`}
+        bg="transparent"
+        borderBottom="1px dotted"
+        borderColor="quiet"
+        onBlur={(e) => commit(e.target.value)}
+        onKeyDown={(e) => e.key === 'Enter' && commit(e.currentTarget.value)}
+      />
+      {unit === 'l' ? 'l/min' : unit}
+    </chakra.label>
+  );
+}

@@ -1,0 +1,135 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
+import { formatSeconds } from '@/core/units';
+import { HeatCurves } from '@/drawings/heat-curves';
+import { HeatField } from '@/drawings/heat-field';
+import { Headline, PlainButton, ProblemNote } from '@/ui';
+import { useHeatDesk } from './heat-desk';
+import { HeatSteps } from './heat-steps';
+
+/** The verdict, the field over the board at one moment, the curves, and the steps. */
+export function HeatWork() {
+  const { job, plan, station, last, status, atS } = useHeatDesk();
+  const off = job.state.absent.includes(plan.partRef);
+  return (
+    <>
+      {last ? (
+        <Headline
+          title={
+            off
+              ? `Place ${plan.partRef}: settles from ${last.verdict.meltsAtS === null ? 'never' : formatSeconds(Math.ceil(last.verdict.meltsAtS))}`
+              : last.verdict.headline
+          }
+          aside={`${station.name}, ${Math.round(station.doubt * 100)} % doubt`}
+        >
+          {last.verdict.sentence}
+        </Headline>
+      ) : (
+        <Headline title={`Computing the heat over ${plan.partRef}`} aside={station.name}>
+          The board’s own copper, outline and parts under this station’s air.
+        </Headline>
+      )}
+      <RunStatus />
+      {last && (
+        <Grid templateColumns={{ base: '1fr', md: '352px minmax(0, 1fr)' }} gap="5" flex="1" minH="300px">
+          <Box minW="0">
+            <HeatField
+              board={job.board}
+              run={last.run}
+              verdict={last.verdict}
+              partRef={last.plan.partRef}
+              covers={last.plan.covers}
+              frame={Math.round(atS)}
+            />
+            <TimeSlider />
+          </Box>
+          <Box minW="0" minH="220px">
+            <HeatCurves run={last.run} verdict={last.verdict} partRef={last.plan.partRef} atS={atS} />
+          </Box>
+        </Grid>
+      )}
+      {status.kind === 'problem' && <ProblemNote text={status.words} />}
+      <HeatSteps />
+    </>
+  );
+}
+
+function RunStatus() {
+  const { status, cancel, retry, last } = useHeatDesk();
+  if (status.kind === 'done') return null;
+  const share = status.kind === 'running' ? status.doneS / status.totalS : 0;
+  return (
+    <Flex align="center" gap="3" mb="2" fontSize="14px" color="quiet" aria-live="polite">
+      {status.kind === 'running' ? (
+        <>
+          <Text as="span" minW="13em">
+            Simulating {Math.round(status.doneS)} of {Math.round(status.totalS)} s
+          </Text>
+          <Box bg="track" h="6px" w="160px">
+            <Box bg="copper" h="6px" style={{ width: `${Math.round(share * 100)}%` }} />
+          </Box>
+          <PlainButton type="button" onClick={cancel}>
+            Cancel
+          </PlainButton>
+        </>
+      ) : (
+        <>
+          <Text as="span">
+            {status.kind === 'cancelled'
+              ? `Cancelled. ${last ? 'The picture is the run before.' : ''}`
+              : 'The run failed.'}
+          </Text>
+          <PlainButton type="button" onClick={retry}>
+            Run again
+          </PlainButton>
+        </>
+      )}
+    </Flex>
+  );
+}
+
+/** Eight simulated seconds a second: a two-minute plan plays in a quarter of a minute. */
+const PLAY_STEP_MS = 125;
+
+function TimeSlider() {
+  const { last, atS, setAtS } = useHeatDesk();
+  const [playing, setPlaying] = useState(false);
+  const endS = last!.run.timesS[last!.run.timesS.length - 1];
+  useEffect(() => {
+    if (!playing) return;
+    const timer = setTimeout(() => (atS >= endS ? setPlaying(false) : setAtS(Math.round(atS) + 1)), PLAY_STEP_MS);
+    return () => clearTimeout(timer);
+  }, [playing, atS, endS, setAtS]);
+  return (
+    <Flex align="center" gap="3" mt="1">
+      <chakra.button
+        type="button"
+        color="copperText"
+        fontWeight="700"
+        cursor="pointer"
+        onClick={() => {
+          if (!playing && atS >= endS) setAtS(0);
+          setPlaying(!playing);
+        }}
+      >
+        {playing ? 'Stop' : 'Play'}
+      </chakra.button>
+      <chakra.input
+        type="range"
+        aria-label="Time, seconds"
+        min={0}
+        max={endS}
+        step={1}
+        value={Math.round(atS)}
+        flex="1"
+        accentColor="var(--u-colors-copper)"
+        onChange={(e) => setAtS(Number(e.target.value))}
+      />
+      <Text fontFamily="mono" fontWeight="700" minW="3.4em" textAlign="right">
+        {Math.round(atS)} s
+      </Text>
+    </Flex>
+  );
+}

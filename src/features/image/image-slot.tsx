@@ -1,0 +1,108 @@
+'use client';
+
+import { useTransition } from 'react';
+import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import type { ImageFamily } from '@/core/image';
+import type { JobView } from '@/core/job';
+import { keepDump, takeKept, type ImageAnswer } from './actions';
+import type { ImageBench, RoleView } from './queries';
+
+interface ImageSlotProps {
+  readonly job: JobView;
+  readonly role: 'patient' | 'donor';
+  readonly title: string;
+  readonly family: ImageFamily;
+  readonly view?: RoleView;
+  readonly library: ImageBench['library'];
+  readonly onAnswer: (answer: ImageAnswer) => void;
+}
+
+/** One image in its role: load a raw dump, or take one that is kept here; its verdict below. */
+export function ImageSlot({ job, role, title, family, view, library, onAnswer }: ImageSlotProps) {
+  const [busy, start] = useTransition();
+
+  function load(file: File | undefined): void {
+    if (!file) return;
+    if (file.size !== family.sizeBytes) {
+      onAnswer({
+        kept: false,
+        words: `${file.name}: expected a raw dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${file.size.toLocaleString('en')}. Nothing was sent or kept.`,
+      });
+      return;
+    }
+    const form = new FormData();
+    form.set('dump', file);
+    start(async () => onAnswer(await keepDump(job.number, role, form)));
+  }
+
+  return (
+    <Box borderTop="1px solid" borderColor="rule" pt="2">
+      <Flex justify="space-between" align="baseline" gap="3">
+        <Text fontWeight="700">{title}</Text>
+        <Flex gap="3" fontSize="14px">
+          <chakra.label
+            cursor="pointer"
+            color="copperText"
+            textDecoration="underline"
+            _focusWithin={{ outline: '2px solid', outlineColor: 'copper' }}
+          >
+            {busy ? 'keeping …' : 'load a dump'}
+            <chakra.input
+              type="file"
+              aria-label={`Load a dump for the ${role}`}
+              position="absolute"
+              opacity="0"
+              w="1px"
+              h="1px"
+              onChange={(e) => {
+                load(e.target.files?.[0]);
+                e.target.value = '';
+              }}
+            />
+          </chakra.label>
+          <chakra.select
+            aria-label={`Take a kept image for the ${role}`}
+            value=""
+            maxW="9.5em"
+            bg="transparent"
+            color="copperText"
+            onChange={(e) => {
+              const kept = library.find((i) => i.sha256 === e.target.value);
+              if (kept) start(async () => onAnswer(await takeKept(job.number, role, kept.sha256, kept.name)));
+            }}
+          >
+            <option value="">or a kept one …</option>
+            {library.map((i) => (
+              <option key={i.sha256} value={i.sha256}>
+                {i.name}
+              </option>
+            ))}
+          </chakra.select>
+        </Flex>
+      </Flex>
+      {view ? (
+        <>
+          <Text fontSize="14px" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+            {view.name} · <span style={{ fontFamily: 'var(--u-fonts-mono)' }}>{view.sha256.slice(0, 12)}…</span>
+          </Text>
+          {view.verdict.sound ? (
+            <Text color="leaf" fontSize="14px">
+              sound: {view.verdict.checksums.length} checksums hold
+              {view.verdict.position === undefined ? '' : `, position ${view.verdict.position}`}
+            </Text>
+          ) : (
+            view.verdict.troubles.map((t) => (
+              <Text key={t} color="rust" fontSize="14px">
+                {t}
+              </Text>
+            ))
+          )}
+        </>
+      ) : (
+        <Text color="quiet" fontSize="14px">
+          none yet
+        </Text>
+      )}
+    </Box>
+  );
+}

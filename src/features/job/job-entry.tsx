@@ -1,0 +1,79 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { findPlace } from '@/core/board';
+import { Predictor, meaningOf } from '@/core/diagnose';
+import { applyCompletion, completeEntry, parseEntry, type EntryMode, type JobView, type StageId } from '@/core/job';
+import { problemText } from '@/core/result';
+import { EntryBar, type Echo, type EntryCommand } from '@/ui';
+import { enterLine } from './actions';
+import { useJobCommands } from './job-commands';
+
+const PLACEHOLDER: Partial<Record<StageId, string>> = {
+  outside: 'usb a 14.8 0.49',
+  probe: 'tp7 1.8 ohm',
+  prove: 'tp7 3.31',
+};
+
+export interface JobEntryProps {
+  readonly job: JobView;
+  readonly stage: StageId;
+  readonly mode: EntryMode;
+  readonly testIndex: number;
+}
+
+/** The entry line of a job: readings in the short grammar, with their meaning before Enter keeps them. */
+export function JobEntry({ job, stage, mode, testIndex }: JobEntryProps) {
+  const { board, state } = job;
+  const commands = useJobCommands(job);
+  const router = useRouter();
+  const pathname = usePathname();
+  const test = job.tests[testIndex] ?? job.tests[0];
+
+  function echo(text: string): Echo {
+    const entry = parseEntry(board, state, text, mode);
+    if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
+    const { body, echo: words } = entry.value;
+    if (body.kind !== 'reading') return { words, state: 'plain' };
+    const meaning = meaningOf(Predictor.of(board), body.measurement, body.value, new Set(state.absent));
+    return { words: meaning.words ? `${words}: ${meaning.words}` : words, state: meaning.state };
+  }
+
+  const other: EntryCommand = {
+    key: 'N',
+    label: 'other test',
+    run: () => router.replace(`${pathname}?test=${(testIndex + 1) % Math.max(1, job.tests.length)}`, { scroll: false }),
+  };
+  const asksTests = stage === 'probe' || stage === 'outside';
+  return (
+    <EntryBar
+      name={String(job.number)}
+      placeholder={PLACEHOLDER[stage] ?? 'note, or a reading'}
+      echo={echo}
+      complete={(text) => completeEntry(board, text)}
+      applyCompletion={applyCompletion}
+      submit={async (text) => {
+        const answer = await enterLine(job.number, text, mode, crypto.randomUUID());
+        if (answer.kept && testIndex > 0) router.replace(pathname, { scroll: false });
+        return answer;
+      }}
+      suggestion={suggestionOf(job, stage, test?.stem)}
+      commands={[...(asksTests ? [other] : []), ...commands]}
+    />
+  );
+}
+
+/** What Enter fills in while the line is empty: the test asked for, or the next rail to prove. */
+function suggestionOf(job: JobView, stage: StageId, stem: string | undefined): string | undefined {
+  if (stage === 'probe' || stage === 'outside') return stem;
+  if (stage !== 'prove') return undefined;
+  const short = job.proof.shorts.find((s) => s.gone !== true);
+  const place = (net: string): string => (findPlace(job.board, net)?.name ?? net).toLowerCase();
+  if (short) return `${place(short.net)} ohm `;
+  const rail = job.board.rails.find((r) => r.id === job.proof.rails.next);
+  if (rail) return `${place(rail.net)} `;
+  const plug = job.proof.plugs.find((p) => p.healthy === undefined);
+  if (plug) return `usb ${job.board.ports.length > 1 ? `${plug.port.toLowerCase()} ` : ''}${plug.side.toLowerCase()} `;
+  const fn = job.proof.functions.find((f) => f.works === undefined);
+  return fn && `try ${fn.id} `;
+}

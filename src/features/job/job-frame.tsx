@@ -1,0 +1,51 @@
+import type { ReactNode } from 'react';
+import { Box } from '@chakra-ui/react';
+import type { EntryMode, JobView, StageId } from '@/core/job';
+import { CautionNote, EntryOfferProvider, Frame, Strip } from '@/ui';
+import { JobEntry } from './job-entry';
+import { Path } from './path';
+
+export interface JobFrameProps {
+  readonly job: JobView;
+  readonly stage: StageId;
+  readonly work: ReactNode;
+  readonly margin: ReactNode;
+  /** Which of the proposed tests is asked for. */
+  readonly testIndex?: number;
+  readonly mode?: EntryMode;
+  /** Another entry line, where a stage types something else than readings. */
+  readonly entry?: ReactNode;
+}
+
+export const jobNumber = (number: number): string => String(number).padStart(4, '0');
+
+/** A job's page: the strip names it, the path tells its story, the margin ends with the stage's caution. */
+export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm', entry }: JobFrameProps) {
+  const { board } = job;
+  const caution = job.cautions[stage];
+  const where = (
+    <>
+      Job {jobNumber(job.number)} ·{' '}
+      <Box as="strong" color="ink">
+        {board.device}
+      </Box>{' '}
+      · {board.name}, revision {board.revision}
+    </>
+  );
+  return (
+    <EntryOfferProvider>
+      <Frame
+        strip={<Strip where={where} />}
+        path={<Path number={job.number} stage={stage} findings={job.findings} next={job.next.stage} />}
+        work={work}
+        margin={
+          <>
+            {margin}
+            <CautionNote title={caution.title} text={caution.text} />
+          </>
+        }
+        entry={entry ?? <JobEntry job={job} stage={stage} mode={mode} testIndex={testIndex} />}
+      />
+    </EntryOfferProvider>
+  );
+}

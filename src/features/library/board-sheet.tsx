@@ -1,0 +1,61 @@
+'use client';
+
+import { useState } from 'react';
+import { Flex, Text } from '@chakra-ui/react';
+import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
+import { BoardDrawing } from '@/drawings/board-drawing';
+import { FigureLine, Headline, MarginPart } from '@/ui';
+
+/** A board as a drawing; a click on a part says what it is and where its pins go. */
+export function BoardSheet({ board }: { board: Board }) {
+  const [picked, setPicked] = useState<string>();
+  const part = picked ? partByRef(board, picked) : undefined;
+  const place = picked ? findPlace(board, picked) : undefined;
+  return (
+    <Flex direction="column" h="100%" minH="560px">
+      <Headline
+        title={part ? `${part.ref}, ${part.what}` : `${board.device}, ${board.name}`}
+        aside={`revision ${board.revision}`}
+      >
+        {part
+          ? `${part.package}, ${padsOf(board, part).length} pads at ${part.xMm}, ${part.yMm} mm, ${part.side} side. ${[...new Set(Object.values(part.pins))].join(', ')}.`
+          : `${board.parts.length} parts, ${board.rails.length} rails. Click a part to read its pins; wheel zooms, drag pans.`}
+      </Headline>
+      <Flex flex="1" gap="5" minH="0">
+        <BoardDrawing
+          board={board}
+          marks={
+            place && !part
+              ? [{ ...place, state: 'asked' }]
+              : board.points.map((p) => ({ name: p.id, xMm: p.xMm, yMm: p.yMm, side: p.side, state: 'plain' }))
+          }
+          lit={part ? [part.ref] : []}
+          onPick={setPicked}
+        />
+      </Flex>
+    </Flex>
+  );
+}
+
+export function BoardMargin({ board }: { board: Board }) {
+  return (
+    <>
+      <MarginPart title="Rails as they come up">
+        {board.rails.map((r) => (
+          <FigureLine
+            key={r.id}
+            name={r.id}
+            value={r.expect.kind === 'bus' ? 'as the port' : `${r.expect.volts.toFixed(2)} V`}
+          />
+        ))}
+      </MarginPart>
+      <MarginPart title="Functions">
+        {board.functions.map((f) => (
+          <Text key={f.id} fontSize="14px">
+            {f.what}
+          </Text>
+        ))}
+      </MarginPart>
+    </>
+  );
+}

@@ -1,0 +1,71 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { Box, Text, chakra } from '@chakra-ui/react';
+import { ProblemNote } from '@/ui';
+import { addBoard, type BoardAnswer } from './actions';
+
+/** A board of a hundred parts is about 40 kB; a file far beyond any board is refused before it is read. */
+const MOST_BYTES = 2_000_000;
+
+/** Takes a board file in; a malformed one is explained line by line and changes nothing. */
+export function BoardUpload() {
+  const [answer, setAnswer] = useState<BoardAnswer>();
+  const [busy, start] = useTransition();
+  function load(file: File | undefined): void {
+    if (!file) return;
+    if (file.size > MOST_BYTES) {
+      setAnswer({
+        kept: false,
+        words: `${file.name}: expected a board file of at most 2 MB; got ${(file.size / 1e6).toFixed(0)} MB. Nothing was read.`,
+        problems: [],
+      });
+      return;
+    }
+    start(async () => setAnswer(await addBoard(await file.text())));
+  }
+  return (
+    <Box mt="4">
+      <chakra.label
+        cursor="pointer"
+        color="copperText"
+        textDecoration="underline"
+        position="relative"
+        _focusWithin={{ outline: '2px solid', outlineColor: 'copper' }}
+      >
+        {busy ? 'Checking …' : 'Add a board file'}
+        <chakra.input
+          type="file"
+          accept=".json,application/json"
+          aria-label="Add a board file"
+          position="absolute"
+          opacity="0"
+          w="1px"
+          h="1px"
+          onChange={(e) => {
+            load(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
+      </chakra.label>
+      <Text as="span" color="quiet" fontSize="14px" ml="3">
+        unisolda-board/1, described in docs/formats
+      </Text>
+      {answer &&
+        (answer.kept ? (
+          <Text color="leaf" mt="2" role="status">
+            {answer.words}
+          </Text>
+        ) : (
+          <>
+            <ProblemNote text={answer.words} />
+            {answer.problems.slice(0, 8).map((p) => (
+              <Text key={p} fontSize="14px" ml="4">
+                {p}
+              </Text>
+            ))}
+          </>
+        ))}
+    </Box>
+  );
+}

@@ -1,0 +1,62 @@
+import NextLink from 'next/link';
+import { Grid, Link, Text } from '@chakra-ui/react';
+import type { Board } from '@/core/board';
+import { boardMeasurements, singleFaults } from '@/core/diagnose';
+import { Headline } from '@/ui';
+import { BoardUpload } from './board-upload';
+
+const COLUMNS = 'minmax(0, 1.4fr) 90px 90px 90px 110px 110px';
+
+/** The boards this bench knows, and what each makes computable. */
+export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
+  return (
+    <>
+      <Headline title={`${boards.length} boards`} aside="library">
+        A board file carries geometry, nets, rails and functions; every prediction comes from it.
+      </Headline>
+      <Grid
+        templateColumns={COLUMNS}
+        columnGap="4"
+        fontSize="13px"
+        fontWeight="700"
+        color="quiet"
+        borderBottom="1px solid"
+        borderColor="rule"
+        pb="1"
+        mt="4"
+      >
+        <span>Board</span>
+        <span>Parts</span>
+        <span>Nets</span>
+        <span>Rails</span>
+        <span>Faults known</span>
+        <span>Tests offered</span>
+      </Grid>
+      {boards.map((b) => (
+        <Link key={b.id} asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
+          <NextLink href={`/library/${b.id}`}>
+            <Grid
+              templateColumns={COLUMNS}
+              columnGap="4"
+              alignItems="baseline"
+              py="2.5"
+              borderBottom="1px solid"
+              borderColor="rule"
+              fontFamily="mono"
+            >
+              <Text as="span" fontFamily="body">
+                <strong>{b.device}</strong>, {b.name}, revision {b.revision}
+              </Text>
+              <span>{b.parts.length}</span>
+              <span>{Object.keys(b.nets).length}</span>
+              <span>{b.rails.length}</span>
+              <span>{singleFaults(b).length}</span>
+              <span>{boardMeasurements(b).length}</span>
+            </Grid>
+          </NextLink>
+        </Link>
+      ))}
+      <BoardUpload />
+    </>
+  );
+}

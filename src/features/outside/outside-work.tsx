@@ -1,0 +1,161 @@
+'use client';
+
+import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import type { PlugSide, Port } from '@/core/board';
+import { meterCases } from '@/core/diagnose';
+import type { JobView, ReadingView } from '@/core/job';
+import { formatMinutes } from '@/core/units';
+import { MeterPlane } from '@/drawings/meter-plane';
+import { Headline, useEntryOffer } from '@/ui';
+
+/** What the port says: both ways round at each port, on the plane of volts and amps. */
+export function OutsideWork({ job, testIndex }: { job: JobView; testIndex: number }) {
+  const { ports } = job.board;
+  const asked = job.tests[testIndex]?.access === 'closed' ? job.tests[testIndex] : undefined;
+  const shownPort = portOfInterest(job, ports);
+  return (
+    <>
+      <OutsideHeadline job={job} asked={asked} />
+      <Grid
+        templateColumns={ports.length > 1 ? 'auto 1fr 1fr' : '1fr 1fr'}
+        columnGap="5"
+        rowGap={ports.length > 1 ? '1' : '2'}
+        mb="3"
+        alignItems="baseline"
+      >
+        {ports.map((port) => (
+          <PortRow key={port.id} job={job} port={port} named={ports.length > 1} />
+        ))}
+      </Grid>
+      <MeterPlane
+        title={ports.length > 1 ? `Port ${shownPort.id}` : 'The meter'}
+        designV={shownPort.designV}
+        cases={meterCases(job.board, shownPort.id)}
+        readings={usbReadings(job, shownPort.id)}
+      />
+    </>
+  );
+}
+
+function OutsideHeadline({ job, asked }: { job: JobView; asked?: JobView['tests'][number] }) {
+  const looks = job.readings.filter((r) => r.measurement.kind === 'look');
+  const doubtful = looks.find((r) => r.raw.kind === 'fail' && r.current);
+  if (doubtful) {
+    return (
+      <Headline
+        title={`Do not power ${doubtful.measurement.kind === 'look' ? doubtful.measurement.ref : 'it'}`}
+        aside="looked damaged"
+      >
+        Clean or replace the port first, then look again: type “look {doubtful.stem.split(' ')[1]} good”.
+      </Headline>
+    );
+  }
+  if (looks.length === 0) {
+    const [port] = job.board.ports;
+    return (
+      <Headline title={`Look into ${port.id} before any power`} aside="1 min, device closed">
+        Crossed or pushed-back pins, corrosion, a loose shell, debris. Then type “look {port.id.toLowerCase()} good” or
+        “bad”.
+      </Headline>
+    );
+  }
+  if (asked) {
+    return (
+      <Headline title={asked.title} aside={`${formatMinutes(asked.minutes)}, device closed`}>
+        {asked.outlook.join(' ')}
+      </Headline>
+    );
+  }
+  return (
+    <Headline title={headlineOf(job.findings.outside)} aside="outside is done">
+      {job.next.stage === 'outside' ? job.next.title : `Next: ${job.next.title}.`}
+    </Headline>
+  );
+}
+
+function headlineOf(finding: string): string {
+  const text = finding.includes(': ') && !finding.includes(';') ? finding.split(': ').slice(1).join(': ') : finding;
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+const usbReadings = (
+  job: JobView,
+  port: string,
+): { side: PlugSide; volts: number; amps: number; state: 'good' | 'bad' | 'plain' }[] =>
+  (['A', 'B'] as const).flatMap((side) => {
+    const r = latestUsb(job, port, side);
+    return r?.raw.kind === 'pair' ? [{ side, volts: r.raw.volts, amps: r.raw.amps, state: r.meaning.state }] : [];
+  });
+
+function latestUsb(job: JobView, port: string, side: PlugSide): ReadingView | undefined {
+  return [...job.readings]
+    .reverse()
+    .find(
+      (r) => r.current && r.measurement.kind === 'usb' && r.measurement.port === port && r.measurement.side === side,
+    );
+}
+
+/** The port with the reading that fits worst, else the first. */
+function portOfInterest(job: JobView, ports: readonly Port[]): Port {
+  const odd = ports.find((p) => usbReadings(job, p.id).some((r) => r.state === 'bad'));
+  return odd ?? ports.find((p) => usbReadings(job, p.id).length > 0) ?? ports[0];
+}
+
+function PortRow({ job, port, named }: { job: JobView; port: Port; named: boolean }) {
+  return (
+    <>
+      {named && (
+        <Text fontFamily="mono" fontWeight="700">
+          {port.id}
+        </Text>
+      )}
+      {(['A', 'B'] as const).map((side) => (
+        <WayFigure key={side} job={job} port={port} side={side} large={!named} />
+      ))}
+    </>
+  );
+}
+
+function WayFigure({ job, port, side, large }: { job: JobView; port: Port; side: PlugSide; large: boolean }) {
+  const { offerText } = useEntryOffer();
+  const r = latestUsb(job, port.id, side);
+  const stem = `usb ${job.board.ports.length > 1 ? `${port.id.toLowerCase()} ` : ''}${side.toLowerCase()} `;
+  return (
+    <Box
+      as="button"
+      textAlign="left"
+      cursor="pointer"
+      borderTop="1px solid"
+      borderColor="rule"
+      pt="1.5"
+      onClick={() => offerText(r ? `fix ${stem}` : stem)}
+    >
+      <Flex align="baseline" gap="2.5" wrap="wrap">
+        <Text as="span" color="quiet" fontSize="14px">
+          {side} way
+        </Text>
+        {r?.raw.kind === 'pair' ? (
+          <Text
+            as="span"
+            fontFamily="mono"
+            fontWeight="700"
+            fontSize={large ? '26px' : '17px'}
+            whiteSpace="nowrap"
+            color={r.meaning.state === 'bad' ? 'rust' : 'leaf'}
+          >
+            {r.raw.volts.toFixed(2)} V&ensp;{r.raw.amps.toFixed(2)} A
+          </Text>
+        ) : (
+          <Text as="span" color="quiet" fontFamily="mono" fontSize={large ? '20px' : '16px'}>
+            not read yet
+          </Text>
+        )}
+        {r && (
+          <Text as="span" fontSize="14px" color={r.meaning.state === 'bad' ? 'rust' : 'leaf'}>
+            {r.meaning.words}
+          </Text>
+        )}
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,50 @@
+import { Text } from '@chakra-ui/react';
+import type { JobView } from '@/core/job';
+import { formatChance, formatMinutes } from '@/core/units';
+import { MarginPart, OddsBar } from '@/ui';
+
+/** Suspects with their odds, the readings that made them, and the repairs that compete with the next test. */
+export function ProbeMargin({ job }: { job: JobView }) {
+  const shown = job.suspects.filter((s, i) => i < 4 && (s.p > 0.005 || i === 0));
+  const rest = 1 - shown.reduce((sum, s) => sum + s.p, 0);
+  const cured = job.curedChance > 0.05;
+  return (
+    <>
+      <MarginPart title="Suspects">
+        {shown.map((s, i) => (
+          <OddsBar
+            key={s.ref}
+            name={s.words}
+            share={s.p}
+            figure={formatChance(s.p)}
+            colour={i === 0 ? 'copper' : 'tin'}
+          />
+        ))}
+        {rest > 0.005 && <OddsBar name="Everything else" share={rest} figure={formatChance(rest)} colour="tin" />}
+        {cured && (
+          <Text fontSize="14px" color="leaf" mt="1">
+            {formatChance(job.curedChance)} of this lies on what was already replaced.
+          </Text>
+        )}
+      </MarginPart>
+      {job.reasons.length > 0 && (
+        <MarginPart title="Why">
+          {job.reasons.map((r) => (
+            <Text key={r} fontSize="14px" mb="1">
+              {r}
+            </Text>
+          ))}
+        </MarginPart>
+      )}
+      {job.repairs.length > 0 && (
+        <MarginPart title="Or work now">
+          {job.repairs.slice(0, 3).map((r) => (
+            <Text key={r.words} fontSize="14px">
+              {r.words}: {formatMinutes(r.minutes)}, cures {Math.round(r.cureChance * 100)} in 100.
+            </Text>
+          ))}
+        </MarginPart>
+      )}
+    </>
+  );
+}

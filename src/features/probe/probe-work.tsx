@@ -1,0 +1,111 @@
+'use client';
+
+import { Box, Flex, Text } from '@chakra-ui/react';
+import type { JobView, ReadingView } from '@/core/job';
+import { formatMinutes } from '@/core/units';
+import { BoardDrawing, type BoardMark } from '@/drawings/board-drawing';
+import { Headline, Key, useEntryOffer } from '@/ui';
+
+const ACCESS_WORDS = { closed: 'device closed', open: 'housing open', out: 'board out' } as const;
+
+/** The next measurement, the board with what matters now, and the readings taken. */
+export function ProbeWork({ job, testIndex }: { job: JobView; testIndex: number }) {
+  const { offerText } = useEntryOffer();
+  const test = job.tests[testIndex] ?? job.tests[0];
+  const [top] = job.suspects;
+  return (
+    <>
+      {test ? (
+        <Headline title={test.title} aside={`${formatMinutes(test.minutes)}, ${ACCESS_WORDS[test.access]}`}>
+          {test.outlook.join(' ')}
+        </Headline>
+      ) : (
+        <Headline
+          title={top ? `Nothing more to learn by measuring` : 'No readings yet'}
+          aside="decide, or look at the rails"
+        >
+          No test on this board would change the odds by more than a few hundredths of a bit. Press <Key>4</Key> to
+          decide.
+        </Headline>
+      )}
+      <BoardDrawing
+        board={job.board}
+        marks={marksOf(job, test)}
+        lit={job.suspects.filter((s) => s.p >= 0.15).map((s) => s.ref)}
+        net={test?.place?.net}
+        onPick={(name) => offerText(`${name.toLowerCase()} `)}
+      />
+      <ReadingStrip readings={job.readings} onPick={(r) => offerText(`fix ${r.stem}`)} />
+    </>
+  );
+}
+
+function marksOf(job: JobView, test: JobView['tests'][number] | undefined): BoardMark[] {
+  const taken = job.readings.flatMap((r): BoardMark[] =>
+    r.place && r.current ? [{ ...r.place, state: r.meaning.state }] : [],
+  );
+  const byName = new Map(taken.map((m) => [m.name, m]));
+  if (test?.place) byName.set(test.place.name, { ...test.place, state: 'asked' });
+  return [...byName.values()];
+}
+
+const COLOUR = { good: 'ink', bad: 'rust', plain: 'ink' } as const;
+
+/** The readings, newest first; a click loads one into the entry line as a correction. */
+export function ReadingStrip({
+  readings,
+  onPick,
+}: {
+  readings: readonly ReadingView[];
+  onPick: (r: ReadingView) => void;
+}) {
+  if (readings.length === 0)
+    return (
+      <Text color="quiet" pt="3">
+        No readings yet. Type one below, or press Enter to take the suggestion.
+      </Text>
+    );
+  return (
+    <Flex mt="3" overflowX="auto" flexShrink="0" role="list" aria-label="Readings, newest first" tabIndex={0}>
+      {[...readings].reverse().map((r) => (
+        <Box
+          key={r.seq}
+          role="listitem"
+          px="3.5"
+          _first={{ pl: '0' }}
+          borderRight="1px solid"
+          borderColor="rule"
+          flexShrink="0"
+          maxW="220px"
+          opacity={r.current ? 1 : 0.75}
+        >
+          <Box
+            as="button"
+            display="block"
+            textAlign="left"
+            cursor="pointer"
+            title="Correct this reading"
+            onClick={() => onPick(r)}
+          >
+            <Text fontSize="13px" color="quiet" lineHeight="1.3">
+              {r.name}
+              {!r.current && ' · before the work'}
+            </Text>
+            <Text
+              fontFamily="mono"
+              fontWeight="700"
+              fontSize="16px"
+              color={COLOUR[r.meaning.state]}
+              whiteSpace="nowrap"
+            >
+              {r.value}
+            </Text>
+            <Text fontSize="13px" color={r.meaning.state === 'bad' ? 'rust' : 'quiet'} lineHeight="1.25" lineClamp="1">
+              {r.meaning.words}
+            </Text>
+          </Box>
+        </Box>
+      ))}
+    </Flex>
+  );
+}

@@ -1,0 +1,262 @@
+'use client';
+
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import { Key } from '../parts/key';
+import { useEntryOffer } from './entry-offer';
+
+/** What a typed line would mean, or what is wrong with it. */
+export interface Echo {
+  readonly words: string;
+  readonly state: 'plain' | 'good' | 'bad' | 'problem';
+}
+
+/** A command that one key gives while the line is empty. Letters are typed with Shift, so that entries stay free. */
+export interface EntryCommand {
+  readonly key: string;
+  readonly label: string;
+  readonly run: () => void;
+  /** Listed with the keys only, not at the right of the line. */
+  readonly quiet?: boolean;
+}
+
+export interface EntryBarProps {
+  /** Keeps recalled lines apart, for example by job. */
+  readonly name: string;
+  readonly placeholder: string;
+  readonly echo: (text: string) => Echo | undefined;
+  readonly complete: (text: string) => readonly string[];
+  readonly applyCompletion: (text: string, completion: string) => string;
+  /** Answers when the entry is on disk. */
+  readonly submit: (text: string) => Promise<{ kept: boolean; words: string }>;
+  /** What Enter fills in while the line is empty. */
+  readonly suggestion?: string;
+  readonly commands: readonly EntryCommand[];
+}
+
+const COLOUR = { plain: 'quiet', good: 'leaf', bad: 'rust', problem: 'rust' } as const;
+
+function recalled(name: string): string[] {
+  try {
+    return JSON.parse(sessionStorage.getItem(`entries ${name}`) ?? '[]') as string[];
+  } catch {
+    return [];
+  }
+}
+
+function remember(name: string, text: string): void {
+  sessionStorage.setItem(`entries ${name}`, JSON.stringify([...recalled(name), text].slice(-50)));
+}
+
+/** The entry line: what is typed, what it means in words, and the keys that work here. */
+export function EntryBar(props: EntryBarProps) {
+  const { name, placeholder, echo, complete, applyCompletion, submit, suggestion, commands } = props;
+  const { offer } = useEntryOffer();
+  const input = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState('');
+  const [answer, setAnswer] = useState<Echo>();
+  const [busy, setBusy] = useState(false);
+  const [recall, setRecall] = useState(0);
+  const [showKeys, setShowKeys] = useState(false);
+  const [taken, setTaken] = useState(offer?.stamp);
+
+  if (offer && offer.stamp !== taken) {
+    setTaken(offer.stamp);
+    setText(offer.text);
+    setAnswer(undefined);
+  }
+  useEffect(() => {
+    if (offer) input.current?.focus();
+  }, [offer]);
+
+  const shown = text.trim() ? echo(text) : answer;
+  const completions = text.trim() ? complete(text) : [];
+
+  async function keep(): Promise<void> {
+    setBusy(true);
+    try {
+      const { kept, words } = await submit(text.trim());
+      setAnswer({ words: kept ? `Kept: ${words}` : words, state: kept ? 'plain' : 'problem' });
+      if (kept) {
+        remember(name, text.trim());
+        setText('');
+        setRecall(0);
+      }
+    } catch {
+      setAnswer({
+        words: 'Not kept: the bench’s server did not answer. The line is still here; try again.',
+        state: 'problem',
+      });
+    } finally {
+      setBusy(false);
+      input.current?.focus();
+    }
+  }
+
+  function step(by: number): void {
+    const lines = recalled(name);
+    const at = Math.min(lines.length, Math.max(0, recall + by));
+    setRecall(at);
+    setText(at === 0 ? '' : lines[lines.length - at]);
+  }
+
+  /** Commands act while the line is empty, so that no entry is ever mistaken for one. */
+  function command(event: Pick<KeyboardEvent, 'key' | 'shiftKey' | 'getModifierState'>): boolean {
+    if (event.key === '?') {
+      setShowKeys((on) => !on);
+      return true;
+    }
+    const letter = /^[a-z]$/i.test(event.key);
+    if (letter && (!event.shiftKey || event.getModifierState('CapsLock'))) return false;
+    const found = commands.find((c) => c.key === event.key.toUpperCase() || c.key === event.key);
+    found?.run();
+    return found !== undefined;
+  }
+
+  function onKeyDown(event: KeyboardEvent<HTMLInputElement>): void {
+    if (event.key === 'Enter' || event.key === 'F9') {
+      event.preventDefault();
+      if (busy) return;
+      if (text.trim()) void keep();
+      else if (suggestion) setText(suggestion);
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      step(event.key === 'ArrowUp' ? 1 : -1);
+    } else if (event.key === 'Tab' && !event.shiftKey && completions.length > 0) {
+      event.preventDefault();
+      setText(applyCompletion(text, completions[0]));
+    } else if (event.key === 'Escape') {
+      setText('');
+      setShowKeys(false);
+    } else if (text === '' && !event.ctrlKey && !event.metaKey && !event.altKey && command(event)) {
+      event.preventDefault();
+    }
+  }
+
+  useEffect(() => {
+    /** Typing anywhere lands in the line: the hand need not find it first. */
+    function catchKey(event: globalThis.KeyboardEvent): void {
+      const target = event.target as HTMLElement;
+      const elsewhere = target.closest('input, textarea, select, button, a, [role="slider"], dialog');
+      if (elsewhere || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key.length === 1 || event.key === 'Enter') input.current?.focus();
+    }
+    window.addEventListener('keydown', catchKey);
+    return () => window.removeEventListener('keydown', catchKey);
+  }, []);
+
+  return (
+    <Box position="relative">
+      {showKeys && <KeyList commands={commands} />}
+      <Flex align="center" minH="48px" px="4.5" gap="3.5" wrap={{ base: 'wrap', md: 'nowrap' }}>
+        <chakra.input
+          ref={input}
+          aria-label="Entry line"
+          value={text}
+          autoFocus
+          autoComplete="off"
+          spellCheck={false}
+          placeholder={placeholder}
+          onChange={(e) => {
+            setText(e.target.value);
+            setAnswer(undefined);
+          }}
+          onKeyDown={onKeyDown}
+          fontFamily="mono"
+          fontSize="17px"
+          bg="transparent"
+          border="none"
+          outline="none"
+          _focusVisible={{ outline: 'none' }}
+          _placeholder={{ color: 'quiet', opacity: 1 }}
+          caretColor="var(--u-colors-copper)"
+          w="16em"
+          flexShrink="0"
+        />
+        <Text
+          role="status"
+          flex="1"
+          minW="0"
+          fontSize="14px"
+          color={shown ? COLOUR[shown.state] : 'quiet'}
+          lineHeight="1.25"
+        >
+          {busy ? 'Writing to disk …' : (shown?.words ?? '')}
+          {completions.length > 0 && !busy && (
+            <Text as="span" color="quiet" fontFamily="mono" fontSize="13px" ml={shown ? '3' : '0'}>
+              <Key>Tab</Key> {completions.slice(0, 4).join('  ')}
+            </Text>
+          )}
+        </Text>
+        <Flex gap="3" flexShrink="0" fontSize="14px" color="quiet" display={{ base: 'none', md: 'flex' }}>
+          <KeyHint name="Enter">{text.trim() || !suggestion ? 'keep' : 'take'}</KeyHint>
+          {commands
+            .filter((c) => !c.quiet)
+            .map((c) => (
+              <KeyHint key={c.key} name={/^[A-Z]$/.test(c.key) ? `⇧${c.key}` : c.key} onClick={c.run}>
+                {c.label}
+              </KeyHint>
+            ))}
+          <KeyHint name="?" onClick={() => setShowKeys((on) => !on)}>
+            keys
+          </KeyHint>
+        </Flex>
+      </Flex>
+    </Box>
+  );
+}
+
+function KeyHint({ name, onClick, children }: { name: string; onClick?: () => void; children: ReactNode }) {
+  if (!onClick) {
+    return (
+      <span>
+        <Key>{name}</Key> {children}
+      </span>
+    );
+  }
+  return (
+    <chakra.button type="button" onClick={onClick} cursor="pointer" color="quiet">
+      <Key>{name}</Key> {children}
+    </chakra.button>
+  );
+}
+
+function KeyList({ commands }: { commands: readonly EntryCommand[] }) {
+  const fixed = [
+    ['Enter', 'keep the line; empty: take the suggestion'],
+    ['F9', 'the foot pedal: as Enter'],
+    ['Tab', 'complete the word'],
+    ['↑ ↓', 'recall what was typed'],
+    ['Esc', 'clear the line'],
+  ];
+  return (
+    <Box
+      role="region"
+      aria-label="Keys"
+      position="absolute"
+      bottom="100%"
+      right="0"
+      bg="ground"
+      border="1.5px solid"
+      borderColor="ink"
+      borderRight="none"
+      px="5"
+      py="4"
+      fontSize="14px"
+    >
+      <Text fontWeight="700" mb="2">
+        Keys, while the line is empty
+      </Text>
+      {[...commands.map((c) => [/^[A-Z]$/.test(c.key) ? `⇧${c.key}` : c.key, c.label]), ...fixed].map(
+        ([key, label]) => (
+          <Flex key={key} gap="3" py="0.5" align="baseline">
+            <Box w="4em" textAlign="right">
+              <Key>{key}</Key>
+            </Box>
+            <Text as="span">{label}</Text>
+          </Flex>
+        ),
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,49 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import NextLink from 'next/link';
+import { usePathname } from 'next/navigation';
+import { Box, Flex, Link } from '@chakra-ui/react';
+import { Key } from '../parts/key';
+import { ThemeSwitch } from './theme-switch';
+
+const PLACES = [
+  { href: '/', name: 'Bench' },
+  { href: '/jobs', name: 'Jobs' },
+  { href: '/library', name: 'Library' },
+] as const;
+
+/** The top strip: where you are, and the way to everywhere else. */
+export function Strip({ where }: { where?: ReactNode }) {
+  const pathname = usePathname();
+  return (
+    <Flex h="44px" align="center" gap="5" px="4.5" borderBottom="1.5px solid" borderColor="ink" whiteSpace="nowrap">
+      <Link asChild fontWeight="800" fontSize="18px" color="ink" _hover={{ textDecoration: 'none' }}>
+        <NextLink href="/">Unisolda</NextLink>
+      </Link>
+      {where && (
+        <Box color="quiet" overflow="hidden" textOverflow="ellipsis">
+          {where}
+        </Box>
+      )}
+      <Flex as="nav" aria-label="Places" gap="4.5" ml="auto" align="center">
+        {PLACES.map(({ href, name }) => (
+          <Link
+            key={href}
+            asChild
+            color={pathname === href ? 'copperText' : 'ink'}
+            fontWeight={pathname === href ? '700' : '400'}
+          >
+            <NextLink href={href}>{name}</NextLink>
+          </Link>
+        ))}
+        <Link asChild color="quiet">
+          <NextLink href="/jobs?find=">
+            Find <Key>/</Key>
+          </NextLink>
+        </Link>
+        <ThemeSwitch />
+      </Flex>
+    </Flex>
+  );
+}

@@ -1,0 +1,11 @@
+export { UiProvider } from './provider';
+export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
+export { EntryOfferProvider, useEntryOffer } from './frame/entry-offer';
+export { Frame, Sheet } from './frame/frame';
+export { Strip } from './frame/strip';
+export { MainButton, PlainButton } from './parts/button';
+export { Headline } from './parts/headline';
+export { Key } from './parts/key';
+export { CautionNote, FigureLine, MarginPart, OddsBar } from './parts/margin';
+export { ProblemNote } from './parts/problem';
+export { PALETTE, type ColourName } from './theme/palette';

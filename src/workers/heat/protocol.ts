@@ -1,0 +1,22 @@
+import type { Board } from '@/core/board';
+import type { HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
+
+/** One run: plain data in, plain data out. A worker serves one run at a time; cancelling ends the worker. */
+export interface HeatRequest {
+  readonly board: Board;
+  readonly station: Station;
+  readonly plan: HeatPlan;
+  /** Set the dial first, so that the coldest joint just gets hot enough. */
+  readonly aim: boolean;
+}
+
+export type HeatReply =
+  | { readonly kind: 'progress'; readonly doneS: number; readonly totalS: number }
+  | {
+      readonly kind: 'done';
+      readonly plan: HeatPlan;
+      readonly run: HeatRun;
+      readonly verdict: HeatVerdict;
+      readonly tookMs: number;
+    }
+  | { readonly kind: 'problem'; readonly words: string };
