@@ -1,7 +1,8 @@
 /* The transient heat scheme of src/core/heat in C, double precision, for the wall-time ratio that the benchmark prints.
    Reads the assembled problem from a binary file and writes the final temperatures:
    int32 nx ny nz nsteps; double gx[n] gy[n] gz[n] capacity[n] topAir[plane] bottomAir[plane];
-   int32 top[plane]; double topC[plane] bottomC[plane] startC; then nsteps doubles of step length. */
+   int32 top[plane] sides; int32 side[sides]; double sideAir[sides]; double topC[plane] bottomC[plane] sideC startC;
+   then nsteps doubles of step length. */
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -39,7 +40,12 @@ int main(int argc, char **argv) {
   double *topAir = readDoubles(f, plane), *bottomAir = readDoubles(f, plane);
   int *top = malloc(plane * sizeof *top);
   if (fread(top, sizeof *top, plane, f) != (size_t)plane) return 3;
-  double *topC = readDoubles(f, plane), *bottomC = readDoubles(f, plane), *startC = readDoubles(f, 1), *lengths = readDoubles(f, steps);
+  int sides = 0;
+  if (fread(&sides, sizeof sides, 1, f) != 1) return 3;
+  int *side = malloc(sides * sizeof *side);
+  if (fread(side, sizeof *side, sides, f) != (size_t)sides) return 3;
+  double *sideAir = readDoubles(f, sides);
+  double *topC = readDoubles(f, plane), *bottomC = readDoubles(f, plane), *sideC = readDoubles(f, 1), *startC = readDoubles(f, 1), *lengths = readDoubles(f, steps);
   fclose(f);
 
   long padded = n + 2 * plane;
@@ -50,6 +56,7 @@ int main(int argc, char **argv) {
   for (long i = 0; i < n; i++) t[plane + i] = *startC;
   double *d = malloc(n * sizeof *d), *air = calloc(n, sizeof *air);
   for (long i = 0; i < plane; i++) if (top[i] >= 0) { air[top[i]] += topAir[i]; air[i] += bottomAir[i]; }
+  for (int q = 0; q < sides; q++) air[side[q]] += sideAir[q];
 
   struct timespec a, b;
   clock_gettime(CLOCK_MONOTONIC, &a);
@@ -79,6 +86,7 @@ int main(int argc, char **argv) {
       d[q] += stepS * topAir[i] * (topC[i] - temps[q]);
       d[i] += stepS * bottomAir[i] * (bottomC[i] - temps[i]);
     }
+    for (int q = 0; q < sides; q++) d[side[q]] += stepS * sideAir[q] * (*sideC - temps[side[q]]);
     for (long row = 0; row < n; row += nx) {
       for (long i = row + 1; i < row + nx; i++) d[i] -= k->lx[i] * d[i - 1];
       d[row + nx - 1] *= k->ix[row + nx - 1];

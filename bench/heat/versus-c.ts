@@ -19,6 +19,8 @@ export function benchHeatVersusC(): void {
     topC: new Float64Array(plane).fill(300),
     bottomFilm: new Float64Array(plane).fill(15),
     bottomC: new Float64Array(plane).fill(22),
+    sideFilm: 15,
+    sideC: 22,
   };
   const lengths = [...stepLengths(60), ...stepLengths(60), ...stepLengths(60)];
   note(`${grid.nx} × ${grid.ny} × ${grid.nz} = ${plane * grid.nz} cells, ${lengths.length} steps`);

@@ -154,15 +154,16 @@ function nameCurves(chart: Chart): void {
   const { ctx, scales, chartArea } = chart;
   ctx.save();
   ctx.font = `700 13px ${FONT.family}`;
-  const taken: number[] = [];
+  const taken = { left: [] as number[], right: [] as number[] };
   for (const set of chart.data.datasets) {
     const data = set.data as { x: number; y: number }[];
     if (set.label?.endsWith('hottest')) continue;
     const level = data.length === 2;
     const top = level ? data[0] : data.reduce((a, b) => (b.y > a.y ? b : a));
+    const side = level ? taken.left : taken.right;
     let y = scales.y.getPixelForValue(top.y) - 5;
-    while (taken.some((t) => Math.abs(t - y) < 15)) y += 16;
-    taken.push(y);
+    while (side.some((t) => Math.abs(t - y) < 15)) y += 16;
+    side.push(y);
     ctx.fillStyle = String(set.borderColor);
     ctx.textAlign = level ? 'left' : 'right';
     ctx.fillText(set.label ?? '', level ? chartArea.left + 4 : chartArea.right, y);

@@ -36,6 +36,8 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
     topC: new Float64Array(plane).fill(plan.ambientC),
     bottomFilm: new Float64Array(plane),
     bottomC: new Float64Array(plane).fill(plan.ambientC),
+    sideFilm: BOTTOM_NATURAL + RADIATION,
+    sideC: plan.ambientC,
   };
   const topShare = new Float64Array(plane);
   const focus = partByRef(board, plan.partRef)!;

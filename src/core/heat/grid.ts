@@ -87,3 +87,22 @@ export function conductances(grid: HeatGrid): Conductances {
   }
   return out;
 }
+
+/** Area of every cell's side faces that look into air or past the grid's edge, m²; 0 inside the material. */
+export function openSides(grid: HeatGrid): Float64Array {
+  const { nx, ny, nz, dx, dy, dz, heatCapacity } = grid;
+  const area = new Float64Array(nx * ny * nz);
+  for (let z = 0, i = 0; z < nz; z++) {
+    for (let y = 0; y < ny; y++) {
+      for (let x = 0; x < nx; x++, i++) {
+        if (heatCapacity[i] === 0) continue;
+        const open = (inside: boolean, neighbour: number): boolean => !inside || heatCapacity[neighbour] === 0;
+        if (open(x > 0, i - 1)) area[i] += dy[y] * dz[z];
+        if (open(x + 1 < nx, i + 1)) area[i] += dy[y] * dz[z];
+        if (open(y > 0, i - nx)) area[i] += dx[x] * dz[z];
+        if (open(y + 1 < ny, i + nx)) area[i] += dx[x] * dz[z];
+      }
+    }
+  }
+  return area;
+}

@@ -1,4 +1,4 @@
-import { cellCount, conductances, topCells, type Conductances, type HeatGrid } from './grid';
+import { cellCount, conductances, openSides, topCells, type Conductances, type HeatGrid } from './grid';
 import { conduct, sweepX, sweepY, sweepZ } from './kernels';
 
 /**
@@ -10,6 +10,9 @@ export interface Films {
   readonly topC: Float64Array;
   readonly bottomFilm: Float64Array;
   readonly bottomC: Float64Array;
+  /** Film of the side faces of board and parts, W/m²K, and the air temperature there. */
+  readonly sideFilm: number;
+  readonly sideC: number;
 }
 
 /** Factors of the three sweeps for one step length. */
@@ -44,6 +47,10 @@ export class HeatSolver {
   /** Conductance from the surface cells to the air, W/K, per column. */
   private readonly topAir: Float64Array;
   private readonly bottomAir: Float64Array;
+  /** Cells with open side faces, and their conductance to the air, W/K. */
+  private readonly sideCells: Int32Array;
+  private readonly sideArea: Float64Array;
+  private readonly sideAir: Float64Array;
   private films: Films | undefined;
   private readonly kept = new Map<number, Factors>();
   /** One plane of padding on either side lets the flow pass run without asking for edges: conductances there are 0. */
@@ -77,6 +84,10 @@ export class HeatSolver {
     this.delta = new Float64Array(n);
     this.topAir = new Float64Array(plane);
     this.bottomAir = new Float64Array(plane);
+    const area = openSides(grid);
+    this.sideCells = Int32Array.from(Array.from(area.keys()).filter((i) => area[i] > 0));
+    this.sideArea = Float64Array.from(this.sideCells, (i) => area[i]);
+    this.sideAir = new Float64Array(this.sideCells.length);
   }
 
   /** Sets the films. Pass `sameConductance` when only the air temperatures have changed: the factors are then kept. */
@@ -93,6 +104,7 @@ export class HeatSolver {
         this.bottomAir[i] = top < 0 ? 0 : surfaceConductance(films.bottomFilm[i], dz[0], kz[i], area);
       }
     }
+    for (let k = 0; k < this.sideAir.length; k++) this.sideAir[k] = films.sideFilm * this.sideArea[k];
     for (const f of this.kept.values()) f.z = this.factorZ(f.stepS);
   }
 
@@ -123,7 +135,10 @@ export class HeatSolver {
       Int32Array.from([nx, ny, nz, stepsS.length]),
       ...[gx, gy, gz, capacity, this.topAir, this.bottomAir],
       this.top,
-      ...[films.topC, films.bottomC, Float64Array.from([startC]), Float64Array.from(stepsS)],
+      Int32Array.from([this.sideCells.length]),
+      this.sideCells,
+      this.sideAir,
+      ...[films.topC, films.bottomC, Float64Array.from([films.sideC, startC]), Float64Array.from(stepsS)],
     ].map((a) => new Uint8Array(a.buffer, a.byteOffset, a.byteLength));
     const bytes = new Uint8Array(pieces.reduce((sum, p) => sum + p.length, 0));
     let at = 0;
@@ -143,7 +158,7 @@ export class HeatSolver {
     return sum;
   }
 
-  /** Heat flowing in through both faces now, watts. */
+  /** Heat flowing in through all faces now, watts. */
   inflowW(): number {
     const films = this.films!;
     let sum = 0;
@@ -152,6 +167,9 @@ export class HeatSolver {
       sum +=
         this.topAir[i] * (films.topC[i] - this.temps[this.top[i]]) +
         this.bottomAir[i] * (films.bottomC[i] - this.temps[i]);
+    }
+    for (let k = 0; k < this.sideAir.length; k++) {
+      sum += this.sideAir[k] * (films.sideC - this.temps[this.sideCells[k]]);
     }
     return sum;
   }
@@ -177,6 +195,9 @@ export class HeatSolver {
       delta[k] += stepS * topAir[i] * (topC[i] - temps[k]);
       delta[i] += stepS * bottomAir[i] * (bottomC[i] - temps[i]);
     }
+    const { sideCells, sideAir } = this;
+    const { sideC } = this.films!;
+    for (let k = 0; k < sideAir.length; k++) delta[sideCells[k]] += stepS * sideAir[k] * (sideC - temps[sideCells[k]]);
   }
 
   private factorX(stepS: number): Tridiagonal {
@@ -196,6 +217,7 @@ export class HeatSolver {
       air[this.top[i]] += this.topAir[i];
       air[i] += this.bottomAir[i];
     }
+    for (let k = 0; k < this.sideAir.length; k++) air[this.sideCells[k]] += this.sideAir[k];
     return this.factor(stepS, this.g.gz, plane, (i) => i < plane, air);
   }
 

@@ -17,6 +17,9 @@ export interface SitePlan {
   readonly pitchMm: number;
   /** Lines of figures with a verdict each. */
   readonly figures: readonly { readonly label: string; readonly value: string; readonly good: boolean }[];
+  /** An instruction, as a headline. */
+  readonly headline: string;
+  /** Why, in one sentence. */
   readonly words: string;
 }
 
@@ -46,6 +49,7 @@ function planBalls(lands: ArrayLands, alloy: AlloyName): SitePlan {
         metalVolumeFraction(METAL_WEIGHT, alloy),
       )
     : 0;
+  const enough = pasteBall > 0.9 * lands.ballMm;
   const joints = lands.columns * lands.rows;
   return {
     kind: 'balls',
@@ -57,10 +61,11 @@ function planBalls(lands: ArrayLands, alloy: AlloyName): SitePlan {
       {
         label: 'Ball from one paste pass',
         value: stencil ? `${pasteBall.toFixed(3)} of ${lands.ballMm.toFixed(2)} mm` : 'no stencil releases',
-        good: pasteBall > 0.9 * lands.ballMm,
+        good: enough,
       },
     ],
-    words: `${joints} balls of ${lands.ballMm.toFixed(2)} mm at ${lands.pitchMm} mm; ${pasteBall > 0.9 * lands.ballMm ? 'one paste pass is enough' : 'use spheres: one paste pass gives too little'}.`,
+    headline: enough ? `${joints} balls: one paste pass` : `${joints} balls: set spheres`,
+    words: `Balls of ${lands.ballMm.toFixed(2)} mm at ${lands.pitchMm} mm pitch. One paste pass gives ${enough ? 'enough' : 'too little for this ball'}.`,
   };
 }
 
@@ -95,8 +100,10 @@ function planLeadless(board: Board, part: Part, alloy: AlloyName): SitePlan {
     joints: edge.length + (centre ? 1 : 0),
     pitchMm: pitchOf(edge),
     figures,
-    words:
-      `${edge.length} pads${centre ? ' and a centre pad' : ''}: no balls needed, a tinned level surface. ${centre ? 'Half the centre pad in paste, or the part floats.' : ''}`.trim(),
+    headline: `${edge.length} pads${centre ? ' and a centre pad' : ''}: tin and level, no balls`,
+    words: centre
+      ? 'Half of the centre pad in paste: more floats the part, less starves it.'
+      : 'A tinned, level surface is all it needs.',
   };
 }
 

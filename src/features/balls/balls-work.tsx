@@ -44,10 +44,9 @@ function SiteSheet({ job, part }: { job: JobView; part: Part }) {
     });
   return (
     <>
-      <Headline title={site.words} aside={`${part.ref}, pitch ${site.pitchMm} mm`}>
-        {ready
-          ? 'The site is marked ready.'
-          : 'Level with iron and fresh solder, clean when cool, look for lifted pads; then mark the site ready.'}
+      <Headline title={site.headline} aside={`${part.ref}, pitch ${site.pitchMm} mm`}>
+        {site.words}{' '}
+        {ready ? 'The site is marked ready.' : 'Clean when cool, look for lifted pads; then mark the site ready.'}
       </Headline>
       <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 280px' }} gap="6" flex="1" minH="0">
         <LandsDrawing board={job.board} part={part} />

@@ -39,7 +39,7 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
     <Box borderTop="1px solid" borderColor="rule" pt="2">
       <Flex justify="space-between" align="baseline" gap="3">
         <Text fontWeight="700">{title}</Text>
-        <Flex gap="3" fontSize="14px">
+        <Flex gap="3" fontSize="14px" whiteSpace="nowrap">
           <chakra.label
             cursor="pointer"
             color="copperText"
@@ -63,7 +63,7 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
           <chakra.select
             aria-label={`Take a kept image for the ${role}`}
             value=""
-            maxW="9.5em"
+            w="8em"
             bg="transparent"
             color="copperText"
             onChange={(e) => {
@@ -71,7 +71,7 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
               if (kept) start(async () => onAnswer(await takeKept(job.number, role, kept.sha256, kept.name)));
             }}
           >
-            <option value="">or a kept one …</option>
+            <option value="">take a kept one</option>
             {library.map((i) => (
               <option key={i.sha256} value={i.sha256}>
                 {i.name}

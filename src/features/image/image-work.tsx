@@ -2,7 +2,7 @@
 
 import { useState, useTransition } from 'react';
 import { Flex, Grid, Link, Text, chakra } from '@chakra-ui/react';
-import { proposeRules, type ImageFamily, type MergeRules, type Source } from '@/core/image';
+import { proposeRules, type ImageFamily, type ImageVerdict, type MergeRules, type Source } from '@/core/image';
 import type { JobView } from '@/core/job';
 import { formatBytes, formatOffset } from '@/core/units';
 import { ImageStrip } from '@/drawings/image-strip';
@@ -48,7 +48,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
         <ImageSlot
           job={job}
           role="donor"
-          title="Donor or known-good"
+          title="Donor"
           family={family}
           view={donor}
           library={bench.library}
@@ -129,9 +129,7 @@ function ImageHeadline({ bench, family, written }: { bench: ImageBench; family: 
   const differing = bench.differences.filter((d) => d.differingBytes > 0).length;
   return (
     <Headline
-      title={
-        donor ? `${differing} of ${bench.differences.length} regions differ` : `Damaged: ${patient.verdict.troubles[0]}`
-      }
+      title={donor ? `${differing} of ${bench.differences.length} regions differ` : damageWords(patient.verdict)}
       aside={aside}
     >
       {donor
@@ -139,6 +137,12 @@ function ImageHeadline({ bench, family, written }: { bench: ImageBench; family: 
         : 'Choose a donor or a known-good image of the same family.'}
     </Headline>
   );
+}
+
+/** The headline of a damaged image; its figures stand with the image itself. */
+function damageWords(verdict: ImageVerdict): string {
+  const failed = verdict.checksums.filter((c) => !c.holds).map((c) => c.region);
+  return failed.length > 0 ? `Damaged: the ${failed.join(' and the ')} fails` : verdict.troubles[0];
 }
 
 const SOURCES: readonly Source[] = ['patient', 'donor', 'computed'];

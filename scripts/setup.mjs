@@ -1,0 +1,6 @@
+/** Fresh machine to ready: packages, production build, database with the demo world. */
+import { NEXT, installPackages, node } from './run.mjs';
+
+installPackages();
+node([NEXT, 'build']);
+node(['node_modules/tsx/dist/cli.mjs', 'demo/load.ts']);

@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { boardSchema } from '../core/board';
+import { readingSchema } from '../core/diagnose';
+import { heatPlanSchema, stationSchema } from '../core/heat';
+import { imageFamilySchema } from '../core/image';
+import { jobEventSchema } from '../core/job';
+
+/** The published formats: the same schemas check files, the database and the command line. */
+export const FORMATS = {
+  board: boardSchema,
+  reading: readingSchema,
+  'heat-plan': heatPlanSchema,
+  station: stationSchema,
+  'image-family': imageFamilySchema,
+  'job-event': jobEventSchema,
+} as const;
+
+/** JSON Schema (draft 2020-12) of a format, as a file is written: defaults may be left out. */
+export const jsonSchemaOf = (name: keyof typeof FORMATS): object => z.toJSONSchema(FORMATS[name], { io: 'input' });

@@ -1,0 +1,31 @@
+/** The core without a browser: files in, JSON out. Bad input ends with exit code 2 and a readable problem. */
+import { Command, CommanderError } from 'commander';
+import { addDiagnoseCommands } from './diagnose';
+import { addHeatCommands } from './heat';
+import { addImageCommands } from './image';
+import { InputProblem } from './input';
+import { addProofCommands } from './proof';
+import { addSchemaCommand } from './schema';
+
+export function program(): Command {
+  const root = new Command('unisolda').description('Bench arithmetic from the command line').exitOverride();
+  addHeatCommands(root);
+  addDiagnoseCommands(root);
+  addImageCommands(root);
+  addProofCommands(root);
+  addSchemaCommand(root);
+  return root;
+}
+
+/** @returns the exit code: 0 done, 2 bad input. */
+export async function run(args: readonly string[]): Promise<number> {
+  try {
+    await program().parseAsync(args, { from: 'user' });
+    return 0;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (!(error instanceof InputProblem)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    return 2;
+  }
+}

@@ -1,0 +1,201 @@
+import { HeatSolver } from './solver';
+import { emptyGrid, type HeatGrid } from './grid';
+import { evenFilms, slab } from './test-support/slab';
+
+function run(solver: HeatSolver, seconds: number, stepS: number): void {
+  for (let i = 0; i < Math.round(seconds / stepS); i++) solver.step(stepS);
+}
+
+test('a thin slab follows the lumped-body closed form (h 150 to 300 °C above, 12 to 25 °C below)', () => {
+  // 0.8 mm, ρc 2.3e6, start 25 °C; a highly conducting slab stands for the lumped body.
+  const grid = slab({ nx: 3, ny: 3 }, { x: 0.01, y: 0.01 }, [0.0004, 0.0004], { kxy: 5000, kz: 5000, heatCapacity: 2.3e6 });
+  const solver = new HeatSolver(grid, 25);
+  solver.setFilms(evenFilms(grid, { film: 150, airC: 300 }, { film: 12, airC: 25 }));
+  const wanted = [
+    [10, 174.06],
+    [30, 261.48],
+    [60, 278.34],
+  ];
+  let at = 0;
+  for (const [seconds, tempC] of wanted) {
+    run(solver, seconds - at, 0.05);
+    at = seconds;
+    expect(Math.abs(solver.temps[0] - tempC) / tempC).toBeLessThan(0.001);
+  }
+});
+
+test('a thick block follows the semi-infinite solid with surface convection (Carslaw & Jaeger; Incropera case 3)', () => {
+  // k 0.8, ρc 1.7e6, h 200 to 300 °C, start 25 °C; 20 mm deep, fine towards the surface.
+  const layersM = gradedLayers(0.02, 2e-5, 1.06);
+  const grid = slab({ nx: 1, ny: 1 }, { x: 0.01, y: 0.01 }, layersM, { kxy: 0.8, kz: 0.8, heatCapacity: 1.7e6 });
+  const solver = new HeatSolver(grid, 25);
+  solver.setFilms(evenFilms(grid, { film: 200, airC: 300 }, { film: 0, airC: 25 }));
+  const wanted = [
+    [1, 71.064, 34.441],
+    [5, 112.81, 73.182],
+    [20, 162.29, 130.03],
+  ];
+  let at = 0;
+  for (const [seconds, surfaceC, deepC] of wanted) {
+    run(solver, seconds - at, 0.01);
+    at = seconds;
+    expect(Math.abs(surfaceOf(solver, 200, 300) - surfaceC) / surfaceC).toBeLessThan(0.001);
+    expect(Math.abs(atDepth(solver, layersM, 0.001) - deepC) / deepC).toBeLessThan(0.001);
+  }
+});
+
+/** Layers from the bottom up, the last one the thinnest. */
+function gradedLayers(depthM: number, finestM: number, growth: number): number[] {
+  const sizes: number[] = [];
+  for (let size = finestM, sum = 0; sum < depthM; size *= growth) {
+    sizes.push(size);
+    sum += size;
+  }
+  return sizes.reverse();
+}
+
+/** Surface temperature from the flux balance over the top half cell. */
+function surfaceOf(solver: HeatSolver, film: number, airC: number): number {
+  const top = solver.temps.length - 1;
+  const half = (2 * solver.grid.kz[top]) / solver.grid.dz[top];
+  return (film * airC + half * solver.temps[top]) / (film + half);
+}
+
+function atDepth(solver: HeatSolver, layersM: readonly number[], depthM: number): number {
+  let depth = 0;
+  for (let z = layersM.length - 1; z > 0; z--) {
+    const here = depth + layersM[z] / 2;
+    const below = depth + layersM[z] + layersM[z - 1] / 2;
+    if (below >= depthM) return solver.temps[z] + ((depthM - here) / (below - here)) * (solver.temps[z - 1] - solver.temps[z]);
+    depth += layersM[z];
+  }
+  return NaN;
+}
+
+describe('against a general finite-element program', () => {
+  // CalculiX 2.20 (Debian), mesh and step extrapolated. Plate 40×40×0.8 mm, k 55/55/0.4, ρc 2.3e6; block 10×10×0.8 mm
+  // on its centre, k 0.8, ρc 1.7e6; h 150 to 350 °C on the block top, 12 to 25 °C elsewhere; start 25 °C.
+  // Columns: seconds, block underside centre, 8 mm from centre top and bottom, 15 mm top and bottom.
+  const CALCULIX = [
+    [10, 68.62, 42.05, 38.21, 34.32, 34.04],
+    [30, 85.88, 60.44, 56.78, 53.01, 52.73],
+    [60, 102.83, 78.64, 75.16, 71.57, 71.31],
+    [120, 119.31, 96.34, 93.04, 89.62, 89.38],
+  ];
+
+  test.each([
+    { name: 'three graded board layers', board: [0.4, 0.4, 0.2], block: [1], toleranceC: 1.5 },
+    { name: 'four board layers and two of the block', board: [0.4, 0.3, 0.2, 0.1], block: [0.5, 0.5], toleranceC: 0.9 },
+  ])('$name stay within $toleranceC K', ({ board, block, toleranceC }) => {
+    const { grid, n } = plateWithBlock(board, block);
+    const solver = new HeatSolver(grid, 25);
+    const plane = n * n;
+    const isBlock = (i: number): boolean => grid.heatCapacity[(board.length + block.length - 1) * plane + i] > 0;
+    const films = { ...evenFilms(grid, { film: 12, airC: 25 }, { film: 12, airC: 25 }), sideFilm: 12, sideC: 25 };
+    for (let i = 0; i < plane; i++) {
+      if (!isBlock(i)) continue;
+      films.topFilm[i] = 150;
+      films.topC[i] = 350;
+    }
+    solver.setFilms(films);
+    const middle = (n - 1) / 2;
+    const row = middle * n + middle;
+    // Both distances lie on a cell edge: the mean of the cells on either side.
+    const across = (layer: number, mm: number): number => {
+      const i = layer * plane + row + BLOCK_HALF_CELLS + Math.round((mm - 5) / 0.5);
+      return (solver.temps[i] + solver.temps[i + 1]) / 2;
+    };
+    let at = 0;
+    for (const [seconds, under, top8, bottom8, top15, bottom15] of CALCULIX) {
+      run(solver, seconds - at, 0.1);
+      at = seconds;
+      const top = board.length - 1;
+      const got = [solver.jointC(top * plane + row), across(top, 8), across(0, 8), across(top, 15), across(0, 15)];
+      [under, top8, bottom8, top15, bottom15].forEach((wanted, i) => expect(Math.abs(got[i] - wanted)).toBeLessThan(toleranceC));
+    }
+  });
+
+  const BLOCK_HALF_CELLS = 10;
+
+  /** 21 cells across the block, so that one lies on the centre, and 0.5 mm outside it. */
+  function plateWithBlock(boardShares: readonly number[], blockShares: readonly number[]): { grid: HeatGrid; n: number } {
+    const n = 81;
+    const middle = (n - 1) / 2;
+    const inBlock = (i: number): boolean => Math.abs(i - middle) <= BLOCK_HALF_CELLS;
+    const cells = Float64Array.from({ length: n }, (_, i) => (inBlock(i) ? 0.01 / 21 : 0.0005));
+    const layers = [...boardShares, ...blockShares].map((share) => share * 0.0008);
+    const grid = emptyGrid(cells, cells, Float64Array.from(layers));
+    for (let z = 0, i = 0; z < layers.length; z++) {
+      for (let y = 0; y < n; y++) {
+        for (let x = 0; x < n; x++, i++) {
+          const board = z < boardShares.length;
+          if (!board && !(inBlock(x) && inBlock(y))) continue;
+          grid.kxy[i] = board ? 55 : 0.8;
+          grid.kz[i] = board ? 0.4 : 0.8;
+          grid.heatCapacity[i] = board ? 2.3e6 : 1.7e6;
+        }
+      }
+    }
+    return { grid, n };
+  }
+});
+
+test('a radial fin settles on the closed form (modified Bessel functions; k 55, 0.8 mm, total h 24, 2e4 W/m² in a disc of 5 mm)', () => {
+  // The source is given as a film so weak that it acts as a flux: h 1e-3 to 2e7 °C.
+  const n = 161;
+  const sizeM = 0.32;
+  const grid = slab({ nx: n, ny: n }, { x: sizeM, y: sizeM }, [0.0008], { kxy: 55, kz: 1e6, heatCapacity: 2.3e4 });
+  const films = evenFilms(grid, { film: 12, airC: 0 }, { film: 12, airC: 0 });
+  const cell = sizeM / n;
+  const middle = (n - 1) / 2;
+  for (let y = 0, i = 0; y < n; y++) {
+    for (let x = 0; x < n; x++, i++) {
+      const share = discShare(((x - middle) * cell) / 0.005, ((y - middle) * cell) / 0.005, cell / 0.005);
+      films.topC[i] = (2e4 * share) / 12;
+    }
+  }
+  const solver = new HeatSolver(grid, 0);
+  solver.setFilms(films);
+  for (let i = 0; i < 3000; i++) solver.step(0.02);
+  const rise = (mm: number): number => solver.temps[middle * n + middle + Math.round(mm / 1000 / cell)];
+  expect(Math.abs(rise(20) - 5.5852)).toBeLessThan(0.1);
+  expect(Math.abs(rise(40) - 2.6349)).toBeLessThan(0.1);
+});
+
+/** Share of a square cell that lies in the unit disc, by 20 × 20 samples. */
+function discShare(cx: number, cy: number, size: number): number {
+  let inside = 0;
+  for (let i = 0; i < 20; i++) for (let j = 0; j < 20; j++) if (Math.hypot(cx + ((i + 0.5) / 20 - 0.5) * size, cy + ((j + 0.5) / 20 - 0.5) * size) <= 1) inside++;
+  return inside / 400;
+}
+
+test('heat is conserved: what comes in is stored', () => {
+  const grid = slab({ nx: 12, ny: 9 }, { x: 0.03, y: 0.02 }, [0.0003, 0.0003, 0.0002], { kxy: 40, kz: 0.4, heatCapacity: 2.2e6 });
+  const solver = new HeatSolver(grid, 20);
+  const films = evenFilms(grid, { film: 90, airC: 280 }, { film: 14, airC: 20 });
+  films.topFilm[17] = 400;
+  solver.setFilms(films);
+  let inJ = 0;
+  for (let i = 0; i < 200; i++) {
+    const before = solver.inflowW();
+    solver.step(0.1);
+    inJ += 0.05 * (before + solver.inflowW());
+  }
+  expect(Math.abs(solver.storedJ(20) - inJ) / inJ).toBeLessThan(0.005);
+});
+
+test('halving the step quarters the error: the scheme is of second order', () => {
+  const at = (stepS: number): number => {
+    const grid = slab({ nx: 7, ny: 7 }, { x: 0.02, y: 0.02 }, [0.0004, 0.0004], { kxy: 30, kz: 0.4, heatCapacity: 2.3e6 });
+    const films = evenFilms(grid, { film: 60, airC: 25 }, { film: 10, airC: 25 });
+    films.topC[24] = 400;
+    const solver = new HeatSolver(grid, 25);
+    solver.setFilms(films);
+    run(solver, 8, stepS);
+    return solver.temps[7 * 7 + 24];
+  };
+  const exact = at(0.0125);
+  const ratio = (at(0.4) - exact) / (at(0.2) - exact);
+  expect(ratio).toBeGreaterThan(3.3);
+  expect(ratio).toBeLessThan(4.8);
+});
