@@ -1,7 +1,15 @@
 import { adiabaticWallC, jetFilm, localG, martinF, reynolds, type Jet } from './jet';
 
 /** The jet of the check values: D 6 mm, H 12 mm, Q 30 l/min, outlet 300 °C, room 22 °C, m 1. */
-const JET: Jet = { nozzleMm: 6, heightMm: 12, flowLpm: 30, outletC: 300, ambientC: 22, multiplier: 1, spreadDiameters: 3.5 };
+const JET: Jet = {
+  nozzleMm: 6,
+  heightMm: 12,
+  flowLpm: 30,
+  outletC: 300,
+  ambientC: 22,
+  multiplier: 1,
+  spreadDiameters: 3.5,
+};
 
 /** To five significant digits. */
 const expectClose = (got: number, wanted: number): void => expect(Number(got.toPrecision(5))).toBe(wanted);
@@ -23,19 +31,23 @@ test.each([
 });
 
 /** G of Martin’s correlation, for the mean up to x. */
-const martinG = (x: number, heightOverD: number): number => ((1 / x) * (1 - 1.1 / x)) / (1 + (0.1 * (heightOverD - 6)) / x);
+const martinG = (x: number, heightOverD: number): number =>
+  ((1 / x) * (1 - 1.1 / x)) / (1 + (0.1 * (heightOverD - 6)) / x);
 
-test.each([2, 4, 6, 9, 12])('the area mean of the local shape is Martin’s G at H/D %p (numerical integration)', (heightOverD) => {
-  for (const x of [2.5, 4, 7.5]) {
-    const n = 4000;
-    let sum = 0;
-    for (let i = 0; i < n; i++) {
-      const r = ((i + 0.5) / n) * x;
-      sum += localG(r, heightOverD) * 2 * r * (x / n);
+test.each([2, 4, 6, 9, 12])(
+  'the area mean of the local shape is Martin’s G at H/D %p (numerical integration)',
+  (heightOverD) => {
+    for (const x of [2.5, 4, 7.5]) {
+      const n = 4000;
+      let sum = 0;
+      for (let i = 0; i < n; i++) {
+        const r = ((i + 0.5) / n) * x;
+        sum += localG(r, heightOverD) * 2 * r * (x / n);
+      }
+      expect(sum / (x * x)).toBeCloseTo(martinG(x, heightOverD), 4);
     }
-    expect(sum / (x * x)).toBeCloseTo(martinG(x, heightOverD), 4);
-  }
-});
+  },
+);
 
 test('one jet, worked through: Reynolds number, coefficients and wall temperatures', () => {
   expectClose(reynolds(JET), 4796.1);

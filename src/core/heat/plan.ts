@@ -16,6 +16,7 @@ export const heatPlanSchema = z.object({
   nozzleMm: z.number().min(2).max(20),
   ambientC: z.number().min(-10).max(45).default(22),
   plateSetC: z.number().min(30).max(350).nullable().default(null),
+  plateReady: z.boolean().default(true).describe('the plate is at its temperature before the board is set on it'),
   covers: z.array(z.string()).default([]).describe('parts under a metal cover or heat tape'),
   steps: z.array(heatStepSchema).min(1).max(20),
 });
@@ -43,6 +44,7 @@ export function startingPlan(partRef: string, alloy: HeatPlan['alloy'], nozzleMm
     nozzleMm,
     ambientC: 22,
     plateSetC: null,
+    plateReady: true,
     covers: [],
     steps: [
       { name: 'warm the area', durationS: 20, airSetC: 250, flowLpm, heightMm: 20 },

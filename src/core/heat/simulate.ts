@@ -52,7 +52,8 @@ export function simulateHeat(
   const mesh = meshBoard(board, plan.partRef, options);
   const solver = new HeatSolver(mesh.grid, plan.ambientC);
   const record = new Recorder(mesh, options.frames ?? true);
-  const air = { outletC: plan.ambientC, plateC: plan.ambientC };
+  const plateGoalC = plateGoal(station, plan);
+  const air = { outletC: plan.ambientC, plateC: plan.plateReady ? plateGoalC : plan.ambientC };
   const totalS = planSeconds(plan);
   let timeS = 0;
   let inJ = 0;
@@ -61,10 +62,6 @@ export function simulateHeat(
   for (const step of plan.steps) {
     const { films, topShare } = stepFilms(board, mesh, station, plan, step);
     const outletGoalC = step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, plan.ambientC);
-    const plateGoalC =
-      plan.plateSetC === null || !station.plate
-        ? plan.ambientC
-        : plateSteadyC(plan.plateSetC, plan.ambientC, station.plate.capC);
     let first = true;
     for (const stepS of stepLengths(step.durationS)) {
       follow(air, outletGoalC, plateGoalC, station, stepS / 2);
@@ -92,6 +89,12 @@ export function simulateHeat(
     cells: mesh.grid.nx * mesh.grid.ny * mesh.grid.nz,
     energyError: Math.abs(solver.storedJ(plan.ambientC) - inJ) / Math.max(turnoverJ, 1e-9),
   };
+}
+
+/** Where the plate settles; the room where there is none. */
+function plateGoal(station: Station, plan: HeatPlan): number {
+  if (plan.plateSetC === null || !station.plate) return plan.ambientC;
+  return plateSteadyC(plan.plateSetC, plan.ambientC, station.plate.capC);
 }
 
 /** Outlet and plate run after their set points with first-order lags. */

@@ -8,7 +8,11 @@ function run(solver: HeatSolver, seconds: number, stepS: number): void {
 
 test('a thin slab follows the lumped-body closed form (h 150 to 300 °C above, 12 to 25 °C below)', () => {
   // 0.8 mm, ρc 2.3e6, start 25 °C; a highly conducting slab stands for the lumped body.
-  const grid = slab({ nx: 3, ny: 3 }, { x: 0.01, y: 0.01 }, [0.0004, 0.0004], { kxy: 5000, kz: 5000, heatCapacity: 2.3e6 });
+  const grid = slab({ nx: 3, ny: 3 }, { x: 0.01, y: 0.01 }, [0.0004, 0.0004], {
+    kxy: 5000,
+    kz: 5000,
+    heatCapacity: 2.3e6,
+  });
   const solver = new HeatSolver(grid, 25);
   solver.setFilms(evenFilms(grid, { film: 150, airC: 300 }, { film: 12, airC: 25 }));
   const wanted = [
@@ -66,7 +70,8 @@ function atDepth(solver: HeatSolver, layersM: readonly number[], depthM: number)
   for (let z = layersM.length - 1; z > 0; z--) {
     const here = depth + layersM[z] / 2;
     const below = depth + layersM[z] + layersM[z - 1] / 2;
-    if (below >= depthM) return solver.temps[z] + ((depthM - here) / (below - here)) * (solver.temps[z - 1] - solver.temps[z]);
+    if (below >= depthM)
+      return solver.temps[z] + ((depthM - here) / (below - here)) * (solver.temps[z - 1] - solver.temps[z]);
     depth += layersM[z];
   }
   return NaN;
@@ -111,14 +116,19 @@ describe('against a general finite-element program', () => {
       at = seconds;
       const top = board.length - 1;
       const got = [solver.jointC(top * plane + row), across(top, 8), across(0, 8), across(top, 15), across(0, 15)];
-      [under, top8, bottom8, top15, bottom15].forEach((wanted, i) => expect(Math.abs(got[i] - wanted)).toBeLessThan(toleranceC));
+      [under, top8, bottom8, top15, bottom15].forEach((wanted, i) =>
+        expect(Math.abs(got[i] - wanted)).toBeLessThan(toleranceC),
+      );
     }
   });
 
   const BLOCK_HALF_CELLS = 10;
 
   /** 21 cells across the block, so that one lies on the centre, and 0.5 mm outside it. */
-  function plateWithBlock(boardShares: readonly number[], blockShares: readonly number[]): { grid: HeatGrid; n: number } {
+  function plateWithBlock(
+    boardShares: readonly number[],
+    blockShares: readonly number[],
+  ): { grid: HeatGrid; n: number } {
     const n = 81;
     const middle = (n - 1) / 2;
     const inBlock = (i: number): boolean => Math.abs(i - middle) <= BLOCK_HALF_CELLS;
@@ -165,12 +175,18 @@ test('a radial fin settles on the closed form (modified Bessel functions; k 55, 
 /** Share of a square cell that lies in the unit disc, by 20 × 20 samples. */
 function discShare(cx: number, cy: number, size: number): number {
   let inside = 0;
-  for (let i = 0; i < 20; i++) for (let j = 0; j < 20; j++) if (Math.hypot(cx + ((i + 0.5) / 20 - 0.5) * size, cy + ((j + 0.5) / 20 - 0.5) * size) <= 1) inside++;
+  for (let i = 0; i < 20; i++)
+    for (let j = 0; j < 20; j++)
+      if (Math.hypot(cx + ((i + 0.5) / 20 - 0.5) * size, cy + ((j + 0.5) / 20 - 0.5) * size) <= 1) inside++;
   return inside / 400;
 }
 
 test('heat is conserved: what comes in is stored', () => {
-  const grid = slab({ nx: 12, ny: 9 }, { x: 0.03, y: 0.02 }, [0.0003, 0.0003, 0.0002], { kxy: 40, kz: 0.4, heatCapacity: 2.2e6 });
+  const grid = slab({ nx: 12, ny: 9 }, { x: 0.03, y: 0.02 }, [0.0003, 0.0003, 0.0002], {
+    kxy: 40,
+    kz: 0.4,
+    heatCapacity: 2.2e6,
+  });
   const solver = new HeatSolver(grid, 20);
   const films = evenFilms(grid, { film: 90, airC: 280 }, { film: 14, airC: 20 });
   films.topFilm[17] = 400;
@@ -186,7 +202,11 @@ test('heat is conserved: what comes in is stored', () => {
 
 test('halving the step quarters the error: the scheme is of second order', () => {
   const at = (stepS: number): number => {
-    const grid = slab({ nx: 7, ny: 7 }, { x: 0.02, y: 0.02 }, [0.0004, 0.0004], { kxy: 30, kz: 0.4, heatCapacity: 2.3e6 });
+    const grid = slab({ nx: 7, ny: 7 }, { x: 0.02, y: 0.02 }, [0.0004, 0.0004], {
+      kxy: 30,
+      kz: 0.4,
+      heatCapacity: 2.3e6,
+    });
     const films = evenFilms(grid, { film: 60, airC: 25 }, { film: 10, airC: 25 });
     films.topC[24] = 400;
     const solver = new HeatSolver(grid, 25);

@@ -46,13 +46,13 @@ export function mergeImages(
     ['donor', donor],
   ] as const) {
     if (image.length !== family.sizeBytes)
-      return fail(`Expected ${family.sizeBytes} bytes for the ${who}'s image; got ${image.length}.`);
+      return fail(`Expected ${family.sizeBytes} bytes for the ${who}’s image; got ${image.length}.`);
   }
   const bytes = Uint8Array.from(donor);
   for (const region of family.regions) {
     const from = rules[region.name] ?? usualSource(region);
     if (region.meaning === 'identity' && from === 'donor')
-      return fail(`${region.name} is the identity of one unit: it stays the patient's.`);
+      return fail(`${region.name} is the identity of one unit: it stays the patient’s.`);
     if (region.meaning === 'checksum' && from !== 'computed')
       return fail(`${region.name} is a checksum: it is computed, not copied.`);
     if (from === 'patient') bytes.set(patient.subarray(region.offset, region.offset + region.length), region.offset);

@@ -79,8 +79,13 @@ function failureOf(board: Board, rail: Rail, stateOf: ReadonlyMap<string, RailSt
         between.add(port.imagePart);
     }
   }
-  for (const part of board.parts)
-    if (canDragDown(part.kind) && Object.values(part.pins).includes(rail.net)) between.add(part.ref);
+  const dragging = passedOn(board, rail, stateOf);
+  for (const down of dragging)
+    down.feeds.forEach((feed) => feed.from !== null && down !== rail && feed.via.forEach((ref) => between.add(ref)));
+  const nets = new Set(dragging.map((r) => r.net));
+  for (const part of board.parts) {
+    if (canDragDown(part.kind) && Object.values(part.pins).some((net) => nets.has(net))) between.add(part.ref);
+  }
   if (rail.feeds.every((f) => f.from === null))
     board.ports.filter((p) => p.vbusRail === rail.id).forEach((p) => between.add(p.id));
   // A part that also serves a rail known to be good, and only passes current on to it, is cleared.
@@ -89,6 +94,14 @@ function failureOf(board: Board, rail: Rail, stateOf: ReadonlyMap<string, RailSt
   const lastGood =
     sources.find((id) => stateOf.get(id) === 'passes') ?? (sources.length === 0 ? 'the port' : sources[0]);
   return { rail: rail.id, lastGood, suspects: [...between].filter((ref) => !cleared.includes(ref)) };
+}
+
+/** The rail and the failing rails that it is passed on to by switches alone: a short on any of them drags all down. */
+function passedOn(board: Board, rail: Rail, stateOf: ReadonlyMap<string, RailState>): Rail[] {
+  const below = board.rails.filter(
+    (r) => stateOf.get(r.id) === 'fails' && r.feeds.some((f) => f.from === rail.id && f.by === null),
+  );
+  return [rail, ...below.flatMap((r) => passedOn(board, r, stateOf))];
 }
 
 const canDragDown = (kind: NonNullable<ReturnType<typeof partByRef>>['kind']): boolean =>

@@ -10,7 +10,12 @@ export interface Material {
 const even = (count: number, length: number): Float64Array => new Float64Array(count).fill(length / count);
 
 /** A uniform slab of one material. */
-export function slab(cells: { nx: number; ny: number }, sizeM: { x: number; y: number }, layersM: readonly number[], material: Material): HeatGrid {
+export function slab(
+  cells: { nx: number; ny: number },
+  sizeM: { x: number; y: number },
+  layersM: readonly number[],
+  material: Material,
+): HeatGrid {
   const grid = emptyGrid(even(cells.nx, sizeM.x), even(cells.ny, sizeM.y), Float64Array.from(layersM));
   grid.kxy.fill(material.kxy);
   grid.kz.fill(material.kz);
@@ -19,8 +24,19 @@ export function slab(cells: { nx: number; ny: number }, sizeM: { x: number; y: n
 }
 
 /** Films of the same conductance and temperature over each whole face. */
-export function evenFilms(grid: HeatGrid, top: { film: number; airC: number }, bottom: { film: number; airC: number }): Films {
+export function evenFilms(
+  grid: HeatGrid,
+  top: { film: number; airC: number },
+  bottom: { film: number; airC: number },
+): Films {
   const plane = grid.nx * grid.ny;
   const fill = (value: number): Float64Array => new Float64Array(plane).fill(value);
-  return { topFilm: fill(top.film), topC: fill(top.airC), bottomFilm: fill(bottom.film), bottomC: fill(bottom.airC), sideFilm: 0, sideC: 0 };
+  return {
+    topFilm: fill(top.film),
+    topC: fill(top.airC),
+    bottomFilm: fill(bottom.film),
+    bottomC: fill(bottom.airC),
+    sideFilm: 0,
+    sideC: 0,
+  };
 }

@@ -1,0 +1,46 @@
+import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
+import { suspects, updateBelief } from './belief';
+import { rankRepairs } from './next';
+import { bestTest, idealReading, runPolicy } from './policy';
+import { Predictor } from './predict';
+
+describe.each(DEMO_BOARDS)('on %s', (id) => {
+  const predictor = Predictor.of(demoBoard(id));
+
+  test('with error-free readings chosen by the application, every single fault’s part ends in the top three', () => {
+    const missed = predictor.faults.flatMap((fault) => {
+      const { rank } = runPolicy(predictor, fault, (belief, readings, access) =>
+        bestTest(predictor, belief, readings, access),
+      );
+      return rank <= 3 ? [] : [`${fault.id} at ${rank}`];
+    });
+    expect(missed).toEqual([]);
+  });
+
+  test('belief sums to one and no single reading rules the true fault out', () => {
+    const fault = predictor.faults[Math.floor(predictor.faults.length / 2)];
+    const lie = idealReading(predictor, { kind: 'volts', rail: predictor.board.rails[0].id }, fault);
+    const wrong = { ...lie, value: { kind: 'figure' as const, value: 17.3 } };
+    const { p } = updateBelief(predictor, [wrong], []);
+    expect(p.reduce((s, v) => s + v, 0)).toBeCloseTo(1, 9);
+    expect(Math.min(...p)).toBeGreaterThan(0);
+  });
+});
+
+test('the owner’s story moves the odds in the stated direction', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const odds = (ref: string, history: Parameters<typeof updateBelief>[2]): number =>
+    suspects(updateBelief(predictor, [], history)).find((s) => s.ref === ref)!.p;
+  expect(odds('U4', ['unknownCharger'])).toBeGreaterThan(odds('U4', []));
+  expect(odds('J1', ['liquid'])).toBeGreaterThan(odds('J1', []));
+  expect(odds('U8', ['bend'])).toBeGreaterThan(odds('U8', []));
+  expect(odds('FL1', ['earlierRepair'])).toBeGreaterThan(odds('FL1', []));
+});
+
+test('repairs are ranked by cure chance for their minutes (p/C, Heckerman, Breese & Rommelse 1995)', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const belief = updateBelief(predictor, [], []);
+  const worth = rankRepairs(predictor.board, belief, 'out', new Set()).map((r) => r.cureChance / r.minutes);
+  expect(worth.length).toBeGreaterThan(5);
+  expect(worth).toEqual([...worth].sort((a, b) => b - a));
+});
