@@ -1,2 +1,6 @@
+/** Prints figures as ratios between things measured in this one run. */
+import { benchDiagnosis } from './diagnose/policy';
 import { benchHeatVersusC } from './heat/versus-c';
+
 benchHeatVersusC();
+benchDiagnosis();

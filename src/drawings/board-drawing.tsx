@@ -6,6 +6,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { outlineBox, padsOf, partByRef, type Board, type Part, type Side } from '@/core/board';
 import { PartShape } from './part-shape';
+import { FILLING, face, tone } from '@/ui';
 
 export interface BoardMark {
   readonly name: string;
@@ -63,17 +64,14 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
 
   return (
     <Box position="relative" flex="1" minH="260px" bg="mat">
-      <chakra.svg
+      <svg
         ref={frame}
         role="img"
         aria-label={`${board.device} ${board.name}, ${side} side${asked ? `, ${asked.name} asked for` : ''}`}
-        position="absolute"
-        inset="0"
-        w="100%"
-        h="100%"
+        style={FILLING}
         cursor="grab"
-        color="matLine"
-        fontFamily="mono"
+        color={tone.matLine}
+        fontFamily={face.figures}
         preserveAspectRatio="xMidYMid meet"
         viewBox={`${box.x0 - MARGIN_MM} ${box.y0 - MARGIN_MM} ${w} ${h}`}
       >
@@ -111,7 +109,7 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
               <Mark key={`${m.name} ${m.state}`} mark={m} x={mirrored(m.xMm, side, box)} px={px} onPick={onPick} />
             ))}
         </g>
-      </chakra.svg>
+      </svg>
       <Flex
         position="absolute"
         left="3"
@@ -202,22 +200,22 @@ function PartName({ board, part, size, lit, marked, x }: PartNameProps) {
   const [bw, bh] = quarter ? [h, w] : [w, h];
   const inside = !marked && bw > size * 0.62 * part.ref.length && bh > size;
   return (
-    <chakra.text
+    <text
       x={x}
       y={inside ? part.yMm + size * 0.35 : part.yMm - Math.max(bh / 2, marked ? size * 0.5 : 0) - size * 0.3}
       textAnchor="middle"
       fontSize={size}
       fontWeight={lit ? 700 : 500}
-      fill={lit ? 'matCopper' : 'matText'}
+      fill={lit ? tone.matCopper : tone.matText}
       pointerEvents="none"
     >
       {part.ref}
-    </chakra.text>
+    </text>
   );
 }
 
-const MARK_FILL = { asked: 'matCopper', good: 'none', bad: 'matRust', plain: 'none' } as const;
-const MARK_STROKE = { asked: 'matCopper', good: 'matText', bad: 'matRust', plain: 'matText' } as const;
+const MARK_FILL = { asked: tone.matCopper, good: 'none', bad: tone.matRust, plain: 'none' } as const;
+const MARK_STROKE = { asked: tone.matCopper, good: tone.matText, bad: tone.matRust, plain: tone.matText } as const;
 
 /** A point with its state: asked for is ringed, bad is filled, good is an open ring. */
 function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number; onPick?: (name: string) => void }) {
@@ -225,17 +223,17 @@ function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number;
   return (
     <g onClick={onPick && (() => onPick(mark.name))} cursor={onPick ? 'pointer' : undefined}>
       {asked && (
-        <chakra.circle
+        <circle
           cx={x}
           cy={mark.yMm}
           r={15 * px}
           fill="none"
-          stroke="matCopper"
+          stroke={tone.matCopper}
           strokeWidth={2 * px}
           strokeDasharray={`${5 * px} ${4 * px}`}
         />
       )}
-      <chakra.circle
+      <circle
         cx={x}
         cy={mark.yMm}
         r={(asked ? 6.5 : 5) * px}
@@ -244,16 +242,9 @@ function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number;
         strokeWidth={1.6 * px}
       />
       {asked && (
-        <chakra.text
-          x={x}
-          y={mark.yMm - 21 * px}
-          textAnchor="middle"
-          fontSize={18 * px}
-          fontWeight={700}
-          fill="matText"
-        >
+        <text x={x} y={mark.yMm - 21 * px} textAnchor="middle" fontSize={18 * px} fontWeight={700} fill={tone.matText}>
           {mark.name}
-        </chakra.text>
+        </text>
       )}
     </g>
   );
@@ -285,11 +276,11 @@ function NetLine({
   return (
     <>
       {ends.map((pad) => (
-        <chakra.path
+        <path
           key={`${pad.xMm} ${pad.yMm}`}
           d={`M${from.xMm} ${from.yMm}L${from.xMm} ${pad.yMm}L${pad.xMm} ${pad.yMm}`}
           fill="none"
-          stroke="matCopper"
+          stroke={tone.matCopper}
           strokeWidth={1.6 * px}
         />
       ))}

@@ -1,11 +1,12 @@
 'use client';
 
 import { useEffect, useMemo, useRef } from 'react';
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { contours } from 'd3-contour';
 import { bodyBox, outlineBox, type Board } from '@/core/board';
 import { evenField, type HeatRun, type HeatVerdict } from '@/core/heat';
 import { SCALE_HIGH_C, SCALE_LOW_C, heatColour, heatGradient } from './heat-scale';
+import { FILLING, face, tone } from '@/ui';
 
 export interface HeatFieldProps {
   readonly board: Board;
@@ -69,16 +70,8 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
           role="img"
           aria-label={`Temperature of the board at ${Math.round(run.timesS[frame] ?? 0)} s`}
         />
-        <chakra.svg
-          position="absolute"
-          inset="0"
-          w="100%"
-          h="100%"
-          viewBox={`0 0 ${w} ${h}`}
-          aria-hidden
-          fontFamily="mono"
-        >
-          <chakra.path d={molten} fill="none" stroke="matText" strokeWidth={2 * px} />
+        <svg style={FILLING} viewBox={`0 0 ${w} ${h}`} aria-hidden fontFamily={face.figures}>
+          <path d={molten} fill="none" stroke={tone.matText} strokeWidth={2 * px} />
           {board.parts
             .filter((part) => named.includes(part.ref) && part.side === worked.side)
             .map((part) => {
@@ -89,45 +82,45 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
               const inside = bw > LABEL_PX * px * 2 && bh > LABEL_PX * px;
               return (
                 <g key={part.ref}>
-                  <chakra.rect
+                  <rect
                     x={x}
                     y={y}
                     width={bw}
                     height={bh}
                     fill="none"
-                    stroke={part.ref === partRef ? 'ground' : 'matText'}
+                    stroke={part.ref === partRef ? tone.ground : tone.matText}
                     strokeWidth={(part.ref === partRef ? 2 : 1.2) * px}
                   />
                   {covers.includes(part.ref) && (
-                    <chakra.rect
+                    <rect
                       x={x - 0.6}
                       y={y - 0.6}
                       width={bw + 1.2}
                       height={bh + 1.2}
                       fill="none"
-                      stroke="matText"
+                      stroke={tone.matText}
                       strokeWidth={1.2 * px}
                       strokeDasharray={`${4 * px} ${3 * px}`}
                     />
                   )}
-                  <chakra.text
+                  <text
                     x={x + bw / 2}
                     y={inside ? y + bh / 2 + LABEL_PX * px * 0.35 : y - LABEL_PX * px * 0.4}
                     textAnchor="middle"
                     fontSize={LABEL_PX * px}
                     fontWeight={700}
-                    fill="matText"
-                    stroke="mat"
+                    fill={tone.matText}
+                    stroke={tone.mat}
                     strokeWidth={2.5 * px}
                     paintOrder="stroke"
                   >
                     {part.ref}
                     {broken ? ' !' : ''}
-                  </chakra.text>
+                  </text>
                 </g>
               );
             })}
-        </chakra.svg>
+        </svg>
       </Box>
       <Flex align="center" gap="2" mt="2" fontFamily="mono" fontSize="13px" color="quiet">
         {SCALE_LOW_C}

@@ -1,7 +1,8 @@
 'use client';
 
-import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import type { ImageFamily, Stretch } from '@/core/image';
+import { tone } from '@/ui';
 
 const HEIGHT = 46;
 
@@ -19,42 +20,39 @@ export function ImageStrip({
   const named = family.regions.filter((r) => share(r.length) > 5);
   return (
     <Box my="2">
-      <chakra.svg
+      <svg
         viewBox={`0 0 ${overview.length} ${HEIGHT}`}
         preserveAspectRatio="none"
-        w="100%"
-        h="46px"
-        bg="mat"
+        style={{ display: 'block', width: '100%', height: 46, background: tone.mat }}
         role="img"
         aria-label={compared ? 'Where the two images differ' : 'What the image holds'}
-        display="block"
       >
         {overview.map((s, i) => (
           <g key={i}>
-            {!s.erased && <chakra.rect x={i} y={0} width={1.02} height={HEIGHT} fill="matFill" />}
+            {!s.erased && <rect x={i} y={0} width={1.02} height={HEIGHT} fill={tone.matFill} />}
             {s.differs > 0 && (
-              <chakra.rect
+              <rect
                 x={i}
                 y={HEIGHT - Math.max(8, Math.sqrt(s.differs) * HEIGHT)}
                 width={1.02}
                 height={HEIGHT}
-                fill="matRust"
+                fill={tone.matRust}
               />
             )}
           </g>
         ))}
         {family.regions.map((r) => (
-          <chakra.line
+          <line
             key={r.name}
             x1={(share(r.offset) / 100) * overview.length}
             x2={(share(r.offset) / 100) * overview.length}
             y1={0}
             y2={HEIGHT}
-            stroke="matLine"
+            stroke={tone.matLine}
             strokeWidth={0.18}
           />
         ))}
-      </chakra.svg>
+      </svg>
       <Box position="relative" h="20px" fontSize="13px" color="quiet">
         {named.map((r) => (
           <Text key={r.name} as="span" position="absolute" whiteSpace="nowrap" style={{ left: `${share(r.offset)}%` }}>

@@ -1,7 +1,8 @@
 'use client';
 
-import { Box, chakra } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { landsOf, type Board, type Part } from '@/core/board';
+import { FILLING, face, tone } from '@/ui';
 
 /** The pads of a part as the board shows them, pin 1 marked; pads on ground in copper. */
 export function LandsDrawing({ board, part }: { board: Board; part: Part }) {
@@ -13,23 +14,20 @@ export function LandsDrawing({ board, part }: { board: Board; part: Part }) {
   const px = span / 420;
   return (
     <Box bg="mat" position="relative" minH="280px" h="100%">
-      <chakra.svg
-        position="absolute"
-        inset="0"
-        w="100%"
-        h="100%"
+      <svg
+        style={FILLING}
         viewBox={`${-span / 2} ${-span / 2} ${span} ${span}`}
         role="img"
         aria-label={`Pads of ${part.ref}, ${pads.length}`}
-        fontFamily="mono"
+        fontFamily={face.figures}
       >
-        <chakra.rect
+        <rect
           x={-w / 2}
           y={-h / 2}
           width={w}
           height={h}
           fill="none"
-          stroke="matLine"
+          stroke={tone.matLine}
           strokeWidth={1.2 * px}
           strokeDasharray={`${5 * px} ${4 * px}`}
         />
@@ -38,30 +36,30 @@ export function LandsDrawing({ board, part }: { board: Board; part: Part }) {
           return (
             <g key={p.pin}>
               <title>{`${part.ref}.${p.pin} ${part.pins[p.pin] ?? 'not connected'}`}</title>
-              <chakra.rect
+              <rect
                 x={p.xMm - p.wMm / 2}
                 y={p.yMm - p.hMm / 2}
                 width={p.wMm}
                 height={p.hMm}
                 rx={p.round ? p.wMm / 2 : 0}
-                fill={grounded ? 'matCopper' : part.pins[p.pin] ? 'matFill' : 'none'}
-                stroke={grounded ? 'matCopper' : 'matLine'}
+                fill={grounded ? tone.matCopper : part.pins[p.pin] ? tone.matFill : 'none'}
+                stroke={grounded ? tone.matCopper : tone.matLine}
                 strokeWidth={1.2 * px}
               />
             </g>
           );
         })}
-        <chakra.circle cx={-w / 2 - span * 0.04} cy={-h / 2 - span * 0.04} r={4 * px} fill="matText" />
-        <chakra.text
+        <circle cx={-w / 2 - span * 0.04} cy={-h / 2 - span * 0.04} r={4 * px} fill={tone.matText} />
+        <text
           x={-w / 2 - span * 0.02}
           y={-h / 2 - span * 0.025}
           fontSize={13 * px}
-          fill="matText"
+          fill={tone.matText}
           textAnchor="start"
         >
           pin 1
-        </chakra.text>
-      </chakra.svg>
+        </text>
+      </svg>
       <Box position="absolute" left="3" bottom="2" color="matText" fontSize="13px">
         copper: ground · filled: used · outline: not connected
       </Box>

@@ -1,8 +1,9 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { Box, chakra } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { METER_WORDS, type MeterCase } from '@/core/diagnose';
+import { FILLING, face, tone } from '@/ui';
 
 export interface MeterPlaneProps {
   readonly title: string;
@@ -55,35 +56,32 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
   );
   return (
     <Box position="relative" flex="1" minH="240px">
-      <chakra.svg
+      <svg
         ref={frame}
         role="img"
         aria-label={`${title}: volts and amps of each case, with the readings`}
-        position="absolute"
-        inset="0"
-        w="100%"
-        h="100%"
-        fontFamily="mono"
+        style={FILLING}
+        fontFamily={face.figures}
         fontSize="13px"
       >
         {[0, 5, 10, 15, 20]
           .filter((v) => v <= maxV)
           .map((v) => (
             <g key={v}>
-              <chakra.line x1={x(v)} x2={x(v)} y1={PAD.top} y2={size.h - PAD.bottom} stroke="rule" />
-              <chakra.text x={x(v)} y={size.h - 12} textAnchor="middle" fill="quiet">
+              <line x1={x(v)} x2={x(v)} y1={PAD.top} y2={size.h - PAD.bottom} stroke={tone.rule} />
+              <text x={x(v)} y={size.h - 12} textAnchor="middle" fill={tone.quiet}>
                 {v} V
-              </chakra.text>
+              </text>
             </g>
           ))}
         {[0.01, 0.1, 0.5, 1, 2]
           .filter((a) => a <= maxA)
           .map((a) => (
             <g key={a}>
-              <chakra.line x1={PAD.left} x2={size.w - PAD.right} y1={y(a)} y2={y(a)} stroke="rule" />
-              <chakra.text x={PAD.left - 8} y={y(a) + 4} textAnchor="end" fill="quiet">
+              <line x1={PAD.left} x2={size.w - PAD.right} y1={y(a)} y2={y(a)} stroke={tone.rule} />
+              <text x={PAD.left - 8} y={y(a) + 4} textAnchor="end" fill={tone.quiet}>
                 {a} A
-              </chakra.text>
+              </text>
             </g>
           ))}
         {areas.map(({ meter, a }, i) => {
@@ -95,51 +93,51 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
           const inner = (left + right) / 2 > size.w * 0.6;
           return (
             <g key={meter}>
-              <chakra.rect
+              <rect
                 x={left}
                 y={top}
                 width={Math.max(6, right - left)}
                 height={Math.max(6, bottom - top)}
                 rx={3}
-                fill={good ? 'leaf' : 'tin'}
+                fill={good ? tone.leaf : tone.tin}
                 fillOpacity={0.16}
-                stroke={good ? 'leaf' : 'tin'}
+                stroke={good ? tone.leaf : tone.tin}
               />
-              <chakra.text
+              <text
                 x={inner ? left - 6 : right + 6}
                 y={labelY(areas, i, y)}
                 textAnchor={inner ? 'end' : 'start'}
-                fill={good ? 'leaf' : 'tinText'}
-                fontFamily="body"
+                fill={good ? tone.leaf : tone.tinText}
+                fontFamily={face.text}
               >
                 {METER_WORDS[meter]}
-              </chakra.text>
+              </text>
             </g>
           );
         })}
         {readings.map((r) => (
           <g key={r.side}>
-            <chakra.circle
+            <circle
               cx={x(r.volts) + (r.side === 'A' ? -3 : 3)}
               cy={y(r.amps)}
               r={7}
-              fill={r.state === 'bad' ? 'rust' : 'leaf'}
-              stroke="paper"
+              fill={r.state === 'bad' ? tone.rust : tone.leaf}
+              stroke={tone.paper}
               strokeWidth={1.5}
             />
-            <chakra.text
+            <text
               x={x(r.volts) + (r.side === 'A' ? -14 : 14)}
               y={y(r.amps) + 5}
               textAnchor={r.side === 'A' ? 'end' : 'start'}
               fontWeight={700}
               fontSize="15px"
-              fill={r.state === 'bad' ? 'rust' : 'leaf'}
+              fill={r.state === 'bad' ? tone.rust : tone.leaf}
             >
               {r.side}
-            </chakra.text>
+            </text>
           </g>
         ))}
-      </chakra.svg>
+      </svg>
     </Box>
   );
 }

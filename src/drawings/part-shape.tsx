@@ -1,8 +1,8 @@
 'use client';
 
 import { memo } from 'react';
-import { chakra } from '@chakra-ui/react';
 import { landsOf, type Board, type Part } from '@/core/board';
+import { tone } from '@/ui';
 
 export interface PartShapeProps {
   readonly board: Board;
@@ -21,23 +21,23 @@ export const PartShape = memo(function PartShape({ board, part, px, lit, onPick 
   const round = part.kind === 'coil';
   const flip = part.side === 'back' ? ' scale(-1 1)' : '';
   return (
-    <chakra.g
+    <g
       transform={`translate(${part.xMm} ${part.yMm}) rotate(${part.rotationDeg})${flip}`}
-      color={lit ? 'matCopper' : 'matLine'}
+      color={lit ? tone.matCopper : tone.matLine}
       cursor={onPick ? 'pointer' : undefined}
       onClick={onPick && (() => onPick(part.ref))}
     >
       <title>{`${part.ref} ${part.what}`}</title>
       {chip && <Pads board={board} part={part} px={px} />}
       {round ? (
-        <chakra.circle r={Math.min(w, h) / 2} fill="mat" stroke="currentColor" strokeWidth={1.2 * px} />
+        <circle r={Math.min(w, h) / 2} fill={tone.mat} stroke="currentColor" strokeWidth={1.2 * px} />
       ) : (
-        <chakra.rect
+        <rect
           x={-w / 2}
           y={-h / 2}
           width={w}
           height={h}
-          fill={chip ? (lit ? 'matFill' : 'mat') : 'none'}
+          fill={chip ? (lit ? tone.matFill : tone.mat) : 'none'}
           stroke="currentColor"
           strokeWidth={(lit ? 2 : 1.1) * px}
         />
@@ -45,7 +45,7 @@ export const PartShape = memo(function PartShape({ board, part, px, lit, onPick 
       {chip && w > 2.5 && (
         <circle cx={-w / 2 + 0.55} cy={-h / 2 + 0.55} r={Math.max(0.18, 1.6 * px)} fill="currentColor" />
       )}
-    </chakra.g>
+    </g>
   );
 });
 

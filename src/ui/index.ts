@@ -9,3 +9,4 @@ export { Key } from './parts/key';
 export { CautionNote, FigureLine, MarginPart, OddsBar } from './parts/margin';
 export { ProblemNote } from './parts/problem';
 export { PALETTE, type ColourName } from './theme/palette';
+export { FILLING, face, tone } from './theme/tone';

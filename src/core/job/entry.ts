@@ -98,7 +98,7 @@ function parseUsb(board: Board, words: string[]): Result<Entry> {
     return fail(`Expected one of the ports ${ports.join(', ')} after "usb"; got "${words[0] ?? ''}".`);
   const [side, voltText, ampText, ...more] = named ? words.slice(1) : words;
   const port = named ?? ports[0];
-  if (side !== 'a' && side !== 'b') return fail(`Expected the plug's way, a or b; got "${side ?? ''}".`);
+  if (side !== 'a' && side !== 'b') return fail(`Expected the plug’s way, a or b; got "${side ?? ''}".`);
   if (voltText === undefined || ampText === undefined)
     return fail('Expected volts and amps, such as: usb a 14.8 0.49.');
   if (more.length > 0) return fail(`Expected volts and amps only; got "${more.join(' ')}" after them.`);

@@ -58,7 +58,7 @@ export function HeatDesk({
   stations: readonly Station[];
   children: ReactNode;
 }) {
-  const known = stations.length > 0 ? stations : [NOMINAL_STATION];
+  const known = useMemo(() => (stations.length > 0 ? stations : [NOMINAL_STATION]), [stations]);
   const [stationId, setStation] = useState(job.state.heatPlan?.stationId ?? known[0].id);
   const station = known.find((s) => s.id === stationId) ?? known[0];
   const [wish, setWish] = useState<Wish>(() => ({

@@ -21,8 +21,8 @@ export function HeatMargin() {
 }
 
 function VerdictFigures() {
-  const { last, plan, kept, keep, aim } = useHeatDesk();
-  const { verdict } = last!;
+  const { last, kept, keep, aim } = useHeatDesk();
+  const { verdict, plan } = last!;
   const melts = verdict.meltsAtS !== null;
   return (
     <MarginPart title="Verdict">

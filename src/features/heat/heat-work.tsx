@@ -65,7 +65,7 @@ function RunStatus() {
       {status.kind === 'running' ? (
         <>
           <Text as="span" minW="13em">
-            Simulating {Math.round(status.doneS)} of {Math.round(status.totalS)} s
+            Simulating {Math.round(share * 100)} %
           </Text>
           <Box bg="track" h="6px" w="160px">
             <Box bg="copper" h="6px" style={{ width: `${Math.round(share * 100)}%` }} />

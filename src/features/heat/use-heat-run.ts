@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Board } from '@/core/board';
 import type { HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
 import { runHeatPlan } from '@/workers/heat/client';
@@ -16,6 +16,7 @@ export interface HeatAnswerOf {
   readonly station: Station;
   readonly run: HeatRun;
   readonly verdict: HeatVerdict;
+  readonly tookMs: number;
 }
 
 /** Typing a figure should not start a run per key stroke, ms. */
@@ -35,45 +36,50 @@ export interface Wish {
   readonly aim: boolean;
 }
 
+const STARTING: HeatStatus = { kind: 'running', doneS: 0, totalS: 1 };
+
 /**
  * Simulates the plan in a worker whenever it changes; an older run is cancelled.
  * @param onAimed takes the plan whose dial the worker has set.
  */
 export function useHeatRun(board: Board, station: Station, wish: Wish, onAimed: (plan: HeatPlan) => void): Running {
-  const [status, setStatus] = useState<HeatStatus>({ kind: 'running', doneS: 0, totalS: 1 });
-  const [last, setLast] = useState<HeatAnswerOf>();
   const [attempt, setAttempt] = useState(0);
-  const [stop, setStop] = useState<() => void>(() => () => {});
+  /** What is asked for now: answers to anything else come too late to count. */
+  const asked = useMemo(() => ({ board, station, ...wish, attempt }), [board, station, wish, attempt]);
+  const [told, setTold] = useState<{ asked: object; status: HeatStatus }>();
+  const [stopped, setStopped] = useState<object>();
+  const [last, setLast] = useState<HeatAnswerOf>();
+  const answered = last !== undefined && !asked.aim && last.plan === asked.plan && last.station === asked.station;
 
   useEffect(() => {
-    if (last && last.plan === wish.plan && last.station === station && !wish.aim) return;
+    if (answered || stopped === asked) return;
     let cancel = (): void => {};
     const timer = setTimeout(() => {
-      setStatus({ kind: 'running', doneS: 0, totalS: 1 });
-      const started = runHeatPlan({ board, station, ...wish }, (doneS, totalS) =>
-        setStatus({ kind: 'running', doneS, totalS }),
-      );
-      cancel = started.cancel;
-      setStop(() => () => {
-        started.cancel();
-        setStatus({ kind: 'cancelled' });
-      });
-      void started.answer.then((answer) => {
-        if (answer.kind === 'problem') setStatus(answer);
+      const run = runHeatPlan(asked, (doneS, totalS) => setTold({ asked, status: { kind: 'running', doneS, totalS } }));
+      cancel = run.cancel;
+      void run.answer.then((answer) => {
+        if (answer.kind === 'problem') setTold({ asked, status: answer });
         if (answer.kind !== 'done') return;
-        const plan = wish.aim ? answer.plan : wish.plan;
-        setLast({ plan, station, run: answer.run, verdict: answer.verdict });
-        if (wish.aim) onAimed(plan);
-        setStatus({ kind: 'done', tookMs: answer.tookMs });
+        const plan = asked.aim ? answer.plan : asked.plan;
+        setLast({ plan, station: asked.station, run: answer.run, verdict: answer.verdict, tookMs: answer.tookMs });
+        if (asked.aim) onAimed(plan);
       });
     }, SETTLE_MS);
     return () => {
       clearTimeout(timer);
       cancel();
     };
-    // The last run is read only to skip a plan that has just been aimed and run.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [board, station, wish, attempt]);
+  }, [asked, answered, stopped, onAimed]);
 
-  return { status, last, cancel: stop, retry: () => setAttempt((n) => n + 1) };
+  return {
+    status: statusOf(answered ? last : undefined, stopped === asked, told?.asked === asked ? told.status : undefined),
+    last,
+    cancel: () => setStopped(asked),
+    retry: () => setAttempt((n) => n + 1),
+  };
+}
+
+function statusOf(answer: HeatAnswerOf | undefined, stopped: boolean, told: HeatStatus | undefined): HeatStatus {
+  if (answer) return { kind: 'done', tookMs: answer.tookMs };
+  return stopped ? { kind: 'cancelled' } : (told ?? STARTING);
 }

@@ -7,6 +7,7 @@ import { addBoard, type BoardAnswer } from './actions';
 
 /** A board of a hundred parts is about 40 kB; a file far beyond any board is refused before it is read. */
 const MOST_BYTES = 2_000_000;
+const MOST_SHOWN = 8;
 
 /** Takes a board file in; a malformed one is explained line by line and changes nothing. */
 export function BoardUpload() {
@@ -59,11 +60,16 @@ export function BoardUpload() {
         ) : (
           <>
             <ProblemNote text={answer.words} />
-            {answer.problems.slice(0, 8).map((p) => (
+            {answer.problems.slice(0, MOST_SHOWN).map((p) => (
               <Text key={p} fontSize="14px" ml="4">
                 {p}
               </Text>
             ))}
+            {answer.problems.length > MOST_SHOWN && (
+              <Text fontSize="14px" ml="4" color="quiet">
+                And {answer.problems.length - MOST_SHOWN} more.
+              </Text>
+            )}
           </>
         ))}
     </Box>

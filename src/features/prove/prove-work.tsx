@@ -4,7 +4,7 @@ import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import type { RailResult } from '@/core/proof';
 import { formatVolt } from '@/core/units';
-import { Headline, useEntryOffer } from '@/ui';
+import { Headline, face, tone, useEntryOffer } from '@/ui';
 
 /** Rails in tree order against their windows, both plug ways, and the functions: what is proven and what comes next. */
 export function ProveWork({ job }: { job: JobView }) {
@@ -182,7 +182,7 @@ function RailTable({ job }: { job: JobView }) {
                 {before.get(r.rail.id)}
               </chakra.td>
               <chakra.td
-                fontFamily="mono"
+                fontFamily={face.figures}
                 fontWeight="700"
                 fontSize="16px"
                 whiteSpace="nowrap"
@@ -210,27 +210,27 @@ function WindowBar({ rail }: { rail: RailResult }) {
   const full = rail.expectV * 1.25;
   const at = (volts: number): number => Math.min(118, Math.max(2, (volts / full) * 120));
   return (
-    <chakra.svg width="120px" height="16px" viewBox="0 0 120 16" aria-hidden>
-      <chakra.line x1={0} x2={120} y1={8} y2={8} stroke="rule" strokeWidth={2} />
-      <chakra.rect
+    <svg width="120px" height="16px" viewBox="0 0 120 16" aria-hidden>
+      <line x1={0} x2={120} y1={8} y2={8} stroke={tone.rule} strokeWidth={2} />
+      <rect
         x={at(rail.minV)}
         y={3}
         width={Math.max(4, at(rail.maxV) - at(rail.minV))}
         height={10}
-        fill="leaf"
+        fill={tone.leaf}
         fillOpacity={0.25}
-        stroke="leaf"
+        stroke={tone.leaf}
       />
       {rail.measuredV !== undefined && (
-        <chakra.line
+        <line
           x1={at(rail.measuredV)}
           x2={at(rail.measuredV)}
           y1={0}
           y2={16}
-          stroke={rail.state === 'fails' ? 'rust' : 'ink'}
+          stroke={rail.state === 'fails' ? tone.rust : tone.ink}
           strokeWidth={2.5}
         />
       )}
-    </chakra.svg>
+    </svg>
   );
 }

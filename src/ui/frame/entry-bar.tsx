@@ -69,7 +69,7 @@ export function EntryBar(props: EntryBarProps) {
     if (offer) input.current?.focus();
   }, [offer]);
 
-  const shown = text.trim() ? echo(text) : answer;
+  const shown = answer ?? (text.trim() ? echo(text) : undefined);
   const completions = text.trim() ? complete(text) : [];
 
   async function keep(): Promise<void> {

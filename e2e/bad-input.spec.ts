@@ -1,0 +1,75 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { expect, test } from '@playwright/test';
+import { enterLine, refusedLine } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3212);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-bad-'));
+const file = (name: string, content: string | Buffer): string => {
+  const at = path.join(folder, name);
+  writeFileSync(at, content);
+  return at;
+};
+
+test('a malformed board file is explained and changes nothing', async ({ page }) => {
+  await page.goto(`${server.url}/library`);
+  await page
+    .getByLabel('Add a board file')
+    .setInputFiles(file('board.json', '{ "format": "unisolda-board/1", "parts": "many" }'));
+  await expect(page.getByRole('alert').filter({ hasText: 'not kept' })).toBeVisible();
+  await expect(page.locator('main')).toContainText('thicknessMm: Invalid input: expected number, received undefined.');
+  await page.getByLabel('Add a board file').setInputFiles(file('text.json', 'not a board'));
+  await expect(page.locator('main')).toContainText('Expected a board file in JSON; got text that is not JSON');
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 boards');
+});
+
+test('a 50 MB text sent as an image is refused and the job stays as it was', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/29/image`);
+  const before = await page.locator('main').innerText();
+  await page.getByLabel('Load a dump for the donor').setInputFiles(file('huge.txt', Buffer.alloc(50_000_000, 'text ')));
+  await expect(page.getByRole('alert').filter({ hasText: 'huge.txt' })).toContainText(
+    'expected a raw dump of 131,072 bytes for Marsh three-port image; got 50,000,000',
+  );
+  await page.reload();
+  expect(await page.locator('main').innerText()).toBe(before);
+});
+
+test('letters where a number belongs, and a point that does not exist', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/31/probe`);
+  const readings = page.getByRole('listitem');
+  const count = await readings.count();
+  expect(await refusedLine(page, 'tp7 abc')).toContain('Expected a number such as 0.4, 4.7k or 4k7; got "abc".');
+  expect(await refusedLine(page, 'tp77 1.2')).toContain(
+    'Expected a test point, part or net of this board; got "tp77".',
+  );
+  await expect(page.getByLabel('Entry line')).toHaveValue('tp77 1.2');
+  await page.reload();
+  await expect(readings).toHaveCount(count);
+});
+
+test('two tabs entering at once: both entries are there in both', async ({ context }) => {
+  const [a, b] = [await context.newPage(), await context.newPage()];
+  await Promise.all([a.goto(`${server.url}/jobs/31/probe`), b.goto(`${server.url}/jobs/31/probe`)]);
+  await Promise.all([enterLine(a, 'tp7 1.71 ohm'), enterLine(b, 'tp8 1.29k')]);
+  for (const page of [a, b]) {
+    await page.reload();
+    const readings = page.getByRole('list', { name: 'Readings, newest first' });
+    await expect(readings).toContainText('1.71 Ω');
+    await expect(readings).toContainText('1.29 kΩ');
+  }
+});
+
+test('pages and files that do not exist', async ({ page }) => {
+  const missing = await page.goto(`${server.url}/jobs/4711/probe`);
+  expect(missing!.status()).toBe(404);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('There is no such page');
+  const image = await page.request.get(`${server.url}/images/abc`);
+  expect(image.status()).toBe(404);
+  expect(await image.json()).toEqual({ problem: 'Expected the SHA-256 of a kept image; got abc.' });
+});

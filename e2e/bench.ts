@@ -1,0 +1,32 @@
+import { expect, type Page } from '@playwright/test';
+
+const status = (page: Page) => page.getByRole('status').first();
+
+/** Types a line into the entry line with the keyboard alone and waits until it is kept on disk. */
+export async function enterLine(page: Page, text: string): Promise<void> {
+  await page.getByLabel('Entry line').focus();
+  await page.keyboard.press('Escape');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('Kept:');
+}
+
+/** Types a line that must be refused, and returns the sentence. */
+export async function refusedLine(page: Page, text: string): Promise<string> {
+  await page.getByLabel('Entry line').focus();
+  await page.keyboard.press('Escape');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('Expected');
+  return (await status(page).innerText()).trim();
+}
+
+/** Goes to a stage by its number key. */
+export async function stageKey(page: Page, digit: number, name: string): Promise<void> {
+  await page.getByLabel('Entry line').focus();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press(String(digit));
+  await expect(page.locator('[aria-current="step"]')).toContainText(name);
+}
+
+export const headline = (page: Page) => page.getByRole('heading', { level: 1 });

@@ -1,0 +1,99 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { enterLine, headline, stageKey } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3213);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+const PAGES = [
+  '/',
+  '/jobs',
+  '/jobs/new',
+  '/library',
+  '/library/heronlog-4-c',
+  '/jobs/31/arrive',
+  '/jobs/31/outside',
+  '/jobs/31/probe',
+  '/jobs/32/decide',
+  '/jobs/32/heat',
+  '/jobs/32/balls',
+  '/jobs/29/image',
+  '/jobs/27/prove',
+  '/jobs/27/close',
+  '/jobs/26/report',
+];
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every page is clean for assistive technology, ${theme === 'light' ? 'paper' : 'dim'}`, async ({ page }) => {
+    await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
+    const problems: string[] = [];
+    page.on('pageerror', (error) => problems.push(`page error: ${error.message.slice(0, 120)}`));
+    for (const path of PAGES) {
+      await page.goto(`${server.url}${path}`);
+      await expect(headline(page)).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+      for (const v of violations)
+        problems.push(
+          `${path}: ${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => n.target.join(' '))
+            .join(' | ')}`,
+        );
+    }
+    expect(problems).toEqual([]);
+  });
+}
+
+test('completion, recall, correction and undo by keyboard', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/31/probe`);
+  const line = page.getByLabel('Entry line');
+  await page.keyboard.type('vpa');
+  await page.keyboard.press('Tab');
+  await expect(line).toHaveValue('vpack ');
+  await page.keyboard.type('3.9');
+  await expect(page.getByRole('status').first()).toContainText('voltage of VPACK, 3.90 V: in its window');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').first()).toContainText('Kept:');
+
+  await page.keyboard.press('ArrowUp');
+  await expect(line).toHaveValue('vpack 3.9');
+  await enterLine(page, 'fix vpack 0.5');
+  const readings = page.getByRole('list', { name: 'Readings, newest first' });
+  await expect(readings).toContainText('0.50 V');
+  await expect(readings).not.toContainText('3.90 V');
+
+  await page.keyboard.press('Shift+U');
+  await expect(readings).toContainText('3.90 V');
+  await page.keyboard.press('Shift+U');
+  await expect(readings).not.toContainText('VPACK');
+});
+
+test('keys: other test, stages, list of keys, large type, find', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/31/probe`);
+  const first = await headline(page).innerText();
+  await page.keyboard.press('Shift+N');
+  await expect(headline(page)).not.toHaveText(first);
+  await stageKey(page, 8, 'Prove');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('region', { name: 'Keys' })).toContainText('the foot pedal');
+  await page.keyboard.press('?');
+  await page.keyboard.press('Shift+B');
+  await expect(page.locator('html')).toHaveAttribute('data-large', '');
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('Find a job')).toBeFocused();
+  await page.keyboard.type('flood');
+  await expect(headline(page)).toHaveText('1 of 8 jobs');
+});
+
+test('a heat run shows its progress and can be cancelled', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/32/heat`);
+  await expect(headline(page)).toHaveText(/^Lift U4/, { timeout: 30_000 });
+  await enterLine(page, 'step 5 600s');
+  await enterLine(page, 'step 3 200s');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('Cancelled.')).toBeVisible();
+  await page.getByRole('button', { name: 'Run again' }).click();
+  await expect(page.getByText('Cancelled.')).toBeHidden();
+});

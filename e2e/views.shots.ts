@@ -1,0 +1,37 @@
+import { expect, test } from '@playwright/test';
+import { headline } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3214);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+const VIEWS = [
+  { name: 'bench', path: '/' },
+  { name: 'arrive', path: '/jobs/31/arrive' },
+  { name: 'outside', path: '/jobs/28/outside' },
+  { name: 'probe', path: '/jobs/31/probe', typed: 'tp7 1.8' },
+  { name: 'probe-dim', path: '/jobs/28/probe', dim: true },
+  { name: 'decide', path: '/jobs/28/decide' },
+  { name: 'heat', path: '/jobs/32/heat', ready: /^Lift/, typed: 'step 3 395' },
+  { name: 'balls', path: '/jobs/32/balls' },
+  { name: 'image', path: '/jobs/29/image', donor: 'Marshdesk known-good, unit 3' },
+  { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
+  { name: 'close', path: '/jobs/26/close' },
+  { name: 'board', path: '/library/marshdesk-2-b' },
+];
+
+for (const view of VIEWS) {
+  test(view.name, async ({ page }) => {
+    if (view.dim) await page.addInitScript(() => localStorage.setItem('theme', 'dark'));
+    await page.goto(`${server.url}${view.path}`, { waitUntil: 'networkidle' });
+    await expect(headline(page)).toHaveText(view.ready ?? /./, { timeout: 30_000 });
+    if (view.donor) {
+      await page.getByLabel('Take a kept image for the donor').selectOption({ label: view.donor });
+      await expect(headline(page)).toContainText('regions differ');
+    }
+    if (view.typed) await page.getByLabel('Entry line').pressSequentially(view.typed);
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: `docs/screenshots/${view.name}.png` });
+  });
+}

@@ -1,0 +1,124 @@
+import { expect, test } from '@playwright/test';
+import { demoBoard } from '../demo/files';
+import { enterLine, headline, stageKey } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3211);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+const board = demoBoard('heronlog-4-c');
+
+test('a faulty controller from the door to the report, by typed entries', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/new`);
+  await page.getByLabel('Board').selectOption('heronlog-4-c');
+  await page.getByLabel('Symptom, in the owner’s words').fill('Went dead on a car charger');
+  await page.getByLabel('Unknown charger').check();
+  await page.getByLabel('The owner agreed to risky steps').check();
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await expect(page).toHaveURL(/\/jobs\/\d+\/outside$/);
+  await expect(headline(page)).toHaveText('Look into J1 before any power');
+
+  await enterLine(page, 'look j1 good');
+  await enterLine(page, 'usb a 5.02 0.06');
+  await enterLine(page, 'usb b 5.02 0.06');
+  await expect(page.getByRole('navigation', { name: 'The path' })).toContainText('no conversation, supply pulled down');
+
+  await stageKey(page, 3, 'Probe');
+  await enterLine(page, 'pack out');
+  await enterLine(page, 'out');
+  // The application asks; Enter on the empty line takes its question, the value answers it.
+  for (const value of ['1.6 ohm', '1.3k']) {
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Entry line')).toHaveValue(/^\w+ .* ?$/);
+    const asked = await page.getByLabel('Entry line').inputValue();
+    const answer = asked.startsWith('tp7') || asked.startsWith('c1') ? value : 'open';
+    await page.keyboard.type(asked.includes('volt') ? '0.02' : asked.includes('drop') ? '0.262' : answer);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('status').first()).toContainText('Kept:');
+  }
+  await enterLine(page, 'c14 1.6 ohm');
+  await enterLine(page, 'c16 1.3k');
+  await expect(page.getByRole('complementary')).toContainText('U4 port controller, AON33 shorted inside');
+
+  await stageKey(page, 4, 'Decide');
+  await page.getByRole('row', { name: /Replace U4/ }).getByRole('button', { name: 'Take this route' }).click();
+  await expect(headline(page)).toHaveText('New U4, same revision');
+
+  await stageKey(page, 5, 'Heat');
+  await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, not before$/, { timeout: 30_000 });
+  await enterLine(page, 'cover u9');
+  await expect(page.getByRole('complementary')).toContainText('U9 joints, covered');
+  await page.waitForFunction(() => !document.body.innerText.includes('Simulating'));
+  await enterLine(page, 'keep');
+  await enterLine(page, 'off u4');
+
+  await stageKey(page, 3, 'Probe');
+  await enterLine(page, 'tp7 6.6k ohm');
+  await stageKey(page, 6, 'Balls');
+  await page.getByRole('button', { name: 'The site is ready' }).click();
+  await expect(page.getByText('Site ready.')).toBeVisible();
+  await enterLine(page, 'on u4 new');
+
+  await stageKey(page, 7, 'Image');
+  await page.getByLabel('Load a dump for the patient').setInputFiles('demo/images/heronlog-patient-damaged.bin');
+  await expect(headline(page)).toContainText('code check fails');
+  await page.getByLabel('Take a kept image for the donor').selectOption({ label: 'Heronlog known-good, unit 12' });
+  await expect(headline(page)).toContainText('regions differ');
+  await page.getByRole('button', { name: 'Build the merged image' }).click();
+  await expect(headline(page)).toHaveText('Merged image built, checks hold');
+  await page.getByRole('button', { name: 'Written to U9 and read back the same' }).click();
+  await expect(headline(page)).toHaveText('Merged image written, checks hold');
+
+  await stageKey(page, 8, 'Prove');
+  await expect(headline(page)).toContainText('is the short gone?');
+  await enterLine(page, 'tp7 6.6k ohm');
+  for (const rail of board.rails) {
+    const volts = rail.expect.kind === 'bus' ? 15 : rail.expect.volts;
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Entry line')).toHaveValue(/ $/);
+    await page.keyboard.type(`${volts} v`);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('status').first()).toContainText(`voltage of ${rail.id}`);
+    await expect(page.getByRole('status').first()).toContainText('Kept:');
+  }
+  await enterLine(page, 'usb a 15.1 0.61');
+  await enterLine(page, 'usb b 15 0.6');
+  for (const fn of board.functions) await enterLine(page, `try ${fn.id} works`);
+  await expect(headline(page)).toHaveText('Everything holds');
+
+  await stageKey(page, 9, 'Close');
+  await expect(headline(page)).toHaveText('All gates hold: close it as repaired');
+  await page.getByLabel('Cause, as the owner is told').fill('The car charger killed the port controller.');
+  await page.getByRole('button', { name: 'Close the job' }).click();
+  await expect(headline(page)).toHaveText('Closed: repaired');
+
+  const number = /jobs\/(\d+)/.exec(page.url())![1];
+  const pdf = await page.request.get(`${server.url}/jobs/${number}/report.pdf`);
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.goto(`${server.url}/jobs/${number}/report`);
+  await expect(page.locator('body')).toContainText('Repaired');
+  await expect(page.locator('body')).toContainText('The car charger killed the port controller.');
+  await expect(page.locator('body')).toContainText('U4 port controller replaced');
+});
+
+test('power loss in the middle of a job: every confirmed entry is there after a restart', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/33/outside`);
+  const confirmed = ['usb j2 b 20 0.03', 'usb j1 a 20.1 1.02', 'try data-2 works', 'pack out', 'f2 0.03', 'tp1 5.03 v'];
+  for (const line of confirmed) await enterLine(page, line);
+  await server.killHard();
+
+  await page.getByLabel('Entry line').focus();
+  await page.keyboard.type('f1 0.02');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').first()).toContainText('Not kept');
+  await expect(page.getByLabel('Entry line')).toHaveValue('f1 0.02');
+
+  await server.serve();
+  await page.goto(`${server.url}/jobs/33/probe`);
+  const readings = page.getByRole('list', { name: 'Readings, newest first' });
+  await expect(readings.getByRole('listitem')).toHaveCount(7); // two from the demo, five readings confirmed here
+  for (const text of ['20.00 V, 0.03 A', '20.10 V, 1.02 A', 'works', '0.03 Ω', '5.03 V'])
+    await expect(readings).toContainText(text);
+  await expect(page.getByLabel('Caution')).toContainText('Pack is out.');
+});

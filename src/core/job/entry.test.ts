@@ -1,0 +1,121 @@
+import fc from 'fast-check';
+import { demoBoard } from '../../../demo/files';
+import { problemText } from '../result';
+import { completeEntry, applyCompletion } from './complete';
+import { parseEntry, type EntryMode } from './entry';
+import type { EventBody, JobEvent } from './events';
+import { foldJob } from './fold';
+
+const heron = demoBoard('heronlog-4-c');
+const marsh = demoBoard('marshdesk-2-b');
+
+const event = (seq: number, body: EventBody): JobEvent => ({
+  seq,
+  at: '2026-11-24T08:00:00.000Z',
+  bench: 'Bench 1',
+  actor: 'Bench 2',
+  body,
+});
+const empty = foldJob([]);
+
+function body(text: string, mode: EntryMode = 'ohm', board = heron, state = empty): EventBody {
+  const entry = parseEntry(board, state, text, mode);
+  if (!entry.ok) throw new Error(problemText(entry.problems));
+  return entry.value.body;
+}
+function problem(text: string, board = heron, state = empty): string {
+  const entry = parseEntry(board, state, text, 'ohm');
+  return entry.ok ? '' : problemText(entry.problems);
+}
+
+test.each<[string, unknown, unknown]>([
+  ['c14 0.4 ohm', { kind: 'ohm', net: 'AON33' }, { kind: 'figure', value: 0.4 }],
+  ['C14 0,4', { kind: 'ohm', net: 'AON33' }, { kind: 'figure', value: 0.4 }],
+  ['tp7 1.8', { kind: 'ohm', net: 'AON33' }, { kind: 'figure', value: 1.8 }],
+  ['tp7 6.6kohm', { kind: 'ohm', net: 'AON33' }, { kind: 'figure', value: 6600 }],
+  ['tp3 ol', { kind: 'ohm', net: 'VSYS' }, { kind: 'open' }],
+  ['c16 beep', { kind: 'ohm', net: 'PD18' }, { kind: 'beep' }],
+  ['vbus 5.02', { kind: 'volts', rail: 'VBUS' }, { kind: 'figure', value: 5.02 }],
+  ['tp7 3.31v', { kind: 'volts', rail: 'AON33' }, { kind: 'figure', value: 3.31 }],
+  ['tp7 volt 3.31', { kind: 'volts', rail: 'AON33' }, { kind: 'figure', value: 3.31 }],
+  ['cc1 drop 0.262', { kind: 'drop', net: 'CC1' }, { kind: 'figure', value: 0.262 }],
+  ['cc1 0.262 drop', { kind: 'drop', net: 'CC1' }, { kind: 'figure', value: 0.262 }],
+  ['f1 0.0', { kind: 'through', ref: 'F1', line: '' }, { kind: 'figure', value: 0 }],
+  ['fl1 a 0.2', { kind: 'through', ref: 'FL1', line: 'a' }, { kind: 'figure', value: 0.2 }],
+  ['fl1 ab open', { kind: 'through', ref: 'FL1', line: 'ab' }, { kind: 'open' }],
+  ['q1 thru ol', { kind: 'through', ref: 'Q1', line: '' }, { kind: 'open' }],
+  ['usb a 14.8v 0.49', { kind: 'usb', port: 'J1', side: 'A' }, { kind: 'pair', volts: 14.8, amps: 0.49 }],
+  ['look j1 good', { kind: 'look', ref: 'J1' }, { kind: 'pass' }],
+  ['try charge fails', { kind: 'works', fn: 'charge' }, { kind: 'fail' }],
+  ['check u9 bad', { kind: 'image', ref: 'U9' }, { kind: 'fail' }],
+])('%p is a reading', (text, measurement, value) => {
+  expect(body(text)).toEqual({ kind: 'reading', measurement, value });
+});
+
+test('while proving, a bare figure is volts', () => {
+  expect(body('tp7 3.31', 'volt')).toMatchObject({ measurement: { kind: 'volts', rail: 'AON33' } });
+});
+
+test('a board with several ports wants the port named', () => {
+  expect(body('usb j2 b 20 0.9', 'ohm', marsh)).toMatchObject({ measurement: { port: 'J2', side: 'B' } });
+  expect(problem('usb a 5 0', marsh)).toBe('Expected one of the ports J1, J2, J3 after "usb"; got "a".');
+});
+
+test('parts, pack, access and notes', () => {
+  const off = foldJob([event(1, body('off u4'))]);
+  expect(body('off u4')).toEqual({ kind: 'partOff', ref: 'U4' });
+  expect(body('on u4 new', 'ohm', heron, off)).toEqual({ kind: 'partOn', ref: 'U4', fresh: true });
+  expect(body('on u4 same', 'ohm', heron, off)).toEqual({ kind: 'partOn', ref: 'U4', fresh: false });
+  expect(body('pack out')).toEqual({ kind: 'pack', state: 'out' });
+  expect(body('out')).toEqual({ kind: 'access', access: 'out' });
+  expect(body('note Corrosion under D1')).toEqual({ kind: 'note', text: 'Corrosion under D1' });
+});
+
+test('a correction names what it corrects', () => {
+  const state = foldJob([event(4, body('c14 0.4'))]);
+  const entry = parseEntry(heron, state, 'fix c14 6.4k', 'ohm');
+  expect(entry.ok && entry.value).toMatchObject({
+    replaces: 4,
+    echo: 'Corrects AON33 to ground from 0.40 Ω: C14 to ground, 6.40 kΩ',
+  });
+});
+
+test.each([
+  ['c14 abc', 'Expected a number such as 0.4, 4.7k or 4k7; got "abc".'],
+  ['c14', 'Expected a value after the point: a number, ol, or beep.'],
+  ['c14 1 2', 'Expected one value; got "1 2".'],
+  ['tp99 1.2', 'Expected a test point, part or net of this board; got "tp99". Near it: TP1, TP2, TP3, TP4.'],
+  ['usb c 5 0', 'Expected the plug’s way, a or b; got "c".'],
+  ['usb a 14.8', 'Expected volts and amps, such as: usb a 14.8 0.49.'],
+  ['usb a 999 0', 'Expected a port voltage from 0 to 60 V; got 999.'],
+  ['usb a 5 x', 'Expected a number such as 0.4, 4.7k or 4k7; got "x".'],
+  ['cc1 3.3v', 'J1.A5 is on CC1, which is not a rail: expected ohms or a drop there.'],
+  ['look j1 maybe', 'Expected good or bad; got "maybe".'],
+  ['try flying works', 'Expected one of charge, data, fast-data, logging, sensor-supply; got "flying".'],
+  ['on u4 new', 'U4 is on the board; expected one that was taken off.'],
+  ['off u99', 'Expected a part of this board after "off"; got "u99".'],
+  ['pack away', 'Expected in or out after "pack"; got "away".'],
+  ['fix c14 2', 'Expected a reading that was taken before; AON33 to ground has none yet.'],
+  ['gnd 0', 'TP14 is ground itself: expected a point that is measured against it.'],
+])('%p is answered with a sentence', (text, words) => {
+  expect(problem(text)).toBe(words.replace('J1.A5', problem(text).split(' ')[0]));
+});
+
+test('any text gives an entry or a sentence, never a crash', () => {
+  fc.assert(
+    fc.property(fc.string({ maxLength: 40 }), (text) => {
+      const entry = parseEntry(heron, empty, text, 'ohm');
+      return entry.ok || /^[A-Z].*\.$/.test(entry.problems[0].message.replace(/\n/g, ' '));
+    }),
+    { numRuns: 2000, seed: 4 },
+  );
+});
+
+test('completion', () => {
+  expect(completeEntry(heron, 'tp')).toEqual(['tp1', 'tp2', 'tp3', 'tp4', 'tp5', 'tp6']);
+  expect(completeEntry(heron, 'usb ')).toEqual(['a', 'b']);
+  expect(completeEntry(marsh, 'usb j2 ')).toEqual(['a', 'b']);
+  expect(completeEntry(heron, 'try cha')).toEqual(['charge']);
+  expect(completeEntry(heron, 'fix u1')).toContain('u10');
+  expect(applyCompletion('try cha', 'charge')).toBe('try charge ');
+});

@@ -1,0 +1,97 @@
+import { demoBoard } from '../../../demo/files';
+import { demoJobs } from '../../../demo/jobs';
+import { Predictor, idealReading, singleFaults, SOUND, type Measurement } from '../diagnose';
+import type { EventBody, JobEvent } from './events';
+import { reportOf } from './report';
+import { viewJob, type JobView } from './view';
+
+const jobs = demoJobs();
+const asEvents = (bodies: readonly EventBody[]): JobEvent[] =>
+  bodies.map((body, i) => ({
+    seq: i + 1,
+    at: '2026-11-24T08:00:00.000Z',
+    bench: 'Bench 1',
+    actor: 'Bench lead',
+    body,
+  }));
+const boards = { 'heronlog-4-c': demoBoard('heronlog-4-c'), 'marshdesk-2-b': demoBoard('marshdesk-2-b') };
+
+function viewOf(number: number, more: readonly EventBody[] = []): JobView {
+  const job = jobs.find((j) => j.number === number)!;
+  return viewJob(number, job.openedAt, boards[job.boardId], asEvents([...job.events, ...more]));
+}
+
+test('six demo jobs or more, in at least six different stages', () => {
+  const stages = jobs.map((j) => viewOf(j.number).next.stage);
+  expect(jobs.length).toBeGreaterThanOrEqual(6);
+  expect(new Set(stages).size).toBeGreaterThanOrEqual(6);
+});
+
+test.each([
+  [26, 'F1'],
+  [27, 'U4'],
+  [28, 'D1'],
+  [29, 'U19'],
+  [31, 'U4'],
+  [32, 'U4'],
+])('the readings of job %p lead to %p, the part whose fault made them', (number, ref) => {
+  expect(viewOf(number).suspects[0].ref).toBe(ref);
+});
+
+test('a swollen pack comes before everything else, until it is out', () => {
+  expect(viewOf(30).next.title).toBe('Swollen pack out first, into the fire-safe box');
+  expect(viewOf(30).cautions.outside.title).toBe('Swollen pack.');
+  expect(viewOf(30, [{ kind: 'pack', state: 'out' }]).next.stage).toBe('outside');
+});
+
+test('a job walks the path: probe, decide, heat, measure with the part off, balls, prove, close', () => {
+  const board = boards['heronlog-4-c'];
+  const predictor = Predictor.of(board);
+  const fault = singleFaults(board).find((f) => f.id === 'U4/short/AON33')!;
+  const take = (m: Measurement, sound = false): EventBody => ({
+    kind: 'reading',
+    ...idealReading(predictor, m, sound ? SOUND : fault),
+  });
+  const done: EventBody[] = [];
+  const stage = (): string => {
+    const { next } = viewOf(31, done);
+    return `${next.stage}: ${next.title}`;
+  };
+  expect(stage()).toBe('probe: TP7 to ground, resistance');
+  done.push(take({ kind: 'ohm', net: 'AON33' }));
+  done.push({ kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4' });
+  expect(stage()).toBe('heat: Plan the heat for U4 port controller');
+  const plan = jobs.find((j) => j.number === 27)!.events.find((e) => e.kind === 'heatPlan')!;
+  done.push(plan);
+  expect(stage()).toBe('heat: Take U4 off, then measure again');
+  done.push({ kind: 'partOff', ref: 'U4' });
+  expect(stage()).toBe('probe: U4 is off: is the fault gone with it?');
+  done.push(take({ kind: 'ohm', net: 'AON33' }, true));
+  expect(stage()).toBe('balls: Make the site of U4 ready');
+  done.push({ kind: 'site', ref: 'U4', words: 'level' });
+  done.push({ kind: 'partOn', ref: 'U4', fresh: true });
+  expect(stage()).toBe('prove: AON33 to ground before power: is the short gone?');
+  done.push(take({ kind: 'ohm', net: 'AON33' }, true));
+  for (const rail of board.rails) done.push(take({ kind: 'volts', rail: rail.id }, true));
+  for (const side of ['A', 'B'] as const) done.push(take({ kind: 'usb', port: 'J1', side }, true));
+  for (const fn of board.functions) done.push(take({ kind: 'works', fn: fn.id }, true));
+  expect(viewOf(31, done).proof.gates.filter((g) => !g.holds)).toEqual([]);
+  expect(stage()).toBe('close: Close as repaired');
+});
+
+test('a rail that fails after the work sends the job back with the smallest set of suspects', () => {
+  const { next, proof } = viewOf(27, [
+    { kind: 'reading', measurement: { kind: 'volts', rail: 'CHG5' }, value: { kind: 'figure', value: 5.02 } },
+    { kind: 'reading', measurement: { kind: 'volts', rail: 'VSYS' }, value: { kind: 'figure', value: 0 } },
+  ]);
+  expect(next.stage).toBe('probe');
+  expect(proof.rails.failures[0].suspects).toEqual(expect.arrayContaining(['U2', 'L1']));
+});
+
+test('the report says what was found, done and proven, and leaves notes and image names out', () => {
+  const report = reportOf(viewOf(26, [{ kind: 'note', text: 'owner phone 555' }]));
+  expect(report).toMatchObject({ outcome: 'Repaired', cause: expect.stringMatching(/fuse/) });
+  expect(report.work).toContain('F1 3 A fuse replaced');
+  expect(report.rails.every((r) => r.state === 'passes')).toBe(true);
+  expect(JSON.stringify(report)).not.toContain('555');
+});

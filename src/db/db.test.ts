@@ -1,0 +1,98 @@
+import type { EventBody } from '../core/job';
+import { problemText } from '../core/result';
+import { findBoard, listBoards } from './boards';
+import { openDatabase, type Database } from './client';
+import { enter } from './enter';
+import { imageBytes, keepImage, listImages } from './images';
+import { appendEvent, jobEventsOf, jobSummaries, openJob } from './jobs';
+import { Lock } from './lock';
+import { temporaryDatabase } from './test-support/temporary';
+
+let db: Database;
+let url: string;
+let remove: () => void;
+beforeEach(async () => ({ db, url, remove } = await temporaryDatabase()));
+afterEach(() => remove());
+
+const AT = '2026-11-24T08:00:00.000Z';
+const meta = (key: string) => ({ key, at: AT, bench: 'Bench 1', actor: 'Apprentice' });
+const note = (text: string): EventBody => ({ kind: 'note', text });
+
+test('fifty entries at once from two tabs are all stored, numbered without a gap', async () => {
+  const number = await openJob(db, 'heronlog-4-c', AT);
+  await Promise.all(
+    Array.from({ length: 50 }, (_, i) => appendEvent(db, number, { body: note(`entry ${i}`) }, meta(`k${i}`))),
+  );
+  const events = await jobEventsOf(db, number);
+  expect(events.map((e) => e.seq)).toEqual(Array.from({ length: 50 }, (_, i) => i + 1));
+  expect(new Set(events.map((e) => (e.body.kind === 'note' ? e.body.text : ''))).size).toBe(50);
+});
+
+test('the same key delivered twice is stored once', async () => {
+  const number = await openJob(db, 'heronlog-4-c', AT);
+  const first = await appendEvent(db, number, { body: note('once') }, meta('same'));
+  const again = await appendEvent(db, number, { body: note('once') }, meta('same'));
+  expect(again).toEqual(first);
+  expect(await jobEventsOf(db, number)).toHaveLength(1);
+});
+
+test('what is stored is there for another connection at once', async () => {
+  const number = await openJob(db, 'heronlog-4-c', AT);
+  await appendEvent(db, number, { body: note('on disk') }, meta('disk'));
+  const other = await openDatabase(url);
+  expect(await jobEventsOf(other, number)).toHaveLength(1);
+});
+
+test('a reading that does not speak of this board is refused and nothing is stored', async () => {
+  const number = await openJob(db, 'heronlog-4-c', AT);
+  const refused = async (body: unknown): Promise<string> => {
+    const result = await enter(db, number, { body: body as EventBody });
+    return result.ok ? '' : problemText(result.problems);
+  };
+  expect(
+    await refused({ kind: 'reading', measurement: { kind: 'ohm', net: 'NOWHERE' }, value: { kind: 'open' } }),
+  ).toBe('Expected a net of this board; got "NOWHERE".');
+  expect(
+    await refused({ kind: 'reading', measurement: { kind: 'volts', rail: 'AON33' }, value: { kind: 'beep' } }),
+  ).toBe('Expected figure for a volts reading; got beep.');
+  expect(await refused({ kind: 'gossip' })).toMatch(/^kind: Invalid/);
+  expect(await refused(null)).not.toBe('');
+  expect(await jobEventsOf(db, number)).toEqual([]);
+  const nobody = await enter(db, 999, { body: note('x') });
+  expect(nobody.ok ? '' : problemText(nobody.problems)).toBe('Expected a job that exists; there is no job 999.');
+});
+
+test('images are kept by their SHA-256, the same bytes once', async () => {
+  const bytes = Uint8Array.from({ length: 5000 }, (_, i) => i & 0xff);
+  const a = await keepImage(db, { bytes, name: 'first', familyId: 'heron-pd', at: AT });
+  const b = await keepImage(db, { bytes, name: 'second', familyId: 'heron-pd', at: AT });
+  expect(b).toBe(a);
+  expect((await listImages(db, 'heron-pd')).map((i) => i.name)).toEqual(['first']);
+  expect(await imageBytes(db, a)).toEqual(bytes);
+  expect(await imageBytes(db, '0'.repeat(64))).toBeUndefined();
+});
+
+test('the jobs’ list knows the outcome, and that an undone closing does not count', async () => {
+  const closed = await openJob(db, 'heronlog-4-c', AT);
+  await appendEvent(db, closed, { body: { kind: 'close', outcome: 'stopped', cause: 'bent' } }, meta('c'));
+  const reopened = await openJob(db, 'heronlog-4-c', AT);
+  await appendEvent(db, reopened, { body: { kind: 'close', outcome: 'repaired', cause: '' } }, meta('d'));
+  await appendEvent(db, reopened, { body: { kind: 'undo', seq: 1 } }, meta('e'));
+  const outcomes = new Map((await jobSummaries(db)).map((j) => [j.number, j.outcome]));
+  expect(outcomes.get(closed)).toBe('stopped');
+  expect(outcomes.get(reopened)).toBeUndefined();
+});
+
+test('boards come back as they were stored, one object for each file', async () => {
+  expect((await listBoards(db)).map((b) => b.id)).toEqual(['heronlog-4-c']);
+  expect(await findBoard(db, 'heronlog-4-c')).toBe(await findBoard(db, 'heronlog-4-c'));
+  expect(await findBoard(db, 'none')).toBeUndefined();
+});
+
+test('a write through the outer handle inside a transaction is named, not left hanging', async () => {
+  const lock = new Lock();
+  const release = await lock.acquire();
+  await expect(lock.acquire(30)).rejects.toThrow('inside a transaction, write through tx only');
+  release();
+  (await lock.acquire(30))();
+});
