@@ -31,7 +31,8 @@ for (const theme of ['light', 'dark'] as const) {
     const problems: string[] = [];
     page.on('pageerror', (error) => problems.push(`page error: ${error.message.slice(0, 120)}`));
     for (const path of PAGES) {
-      await page.goto(`${server.url}${path}`);
+      const answer = await page.goto(`${server.url}${path}`);
+      if (!answer?.ok()) problems.push(`${path}: status ${answer?.status()}`);
       await expect(headline(page)).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
       for (const v of violations)

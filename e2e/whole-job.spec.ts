@@ -42,7 +42,10 @@ test('a faulty controller from the door to the report, by typed entries', async 
   await expect(page.getByRole('complementary')).toContainText('U4 port controller, AON33 shorted inside');
 
   await stageKey(page, 4, 'Decide');
-  await page.getByRole('row', { name: /Replace U4/ }).getByRole('button', { name: 'Take this route' }).click();
+  await page
+    .getByRole('row', { name: /Replace U4/ })
+    .getByRole('button', { name: 'Take this route' })
+    .click();
   await expect(headline(page)).toHaveText('New U4, same revision');
 
   await stageKey(page, 5, 'Heat');

@@ -204,7 +204,7 @@ function PartName({ board, part, size, lit, marked, x }: PartNameProps) {
       x={x}
       y={inside ? part.yMm + size * 0.35 : part.yMm - Math.max(bh / 2, marked ? size * 0.5 : 0) - size * 0.3}
       textAnchor="middle"
-      fontSize={size}
+      style={{ fontSize: size }}
       fontWeight={lit ? 700 : 500}
       fill={lit ? tone.matCopper : tone.matText}
       pointerEvents="none"
@@ -242,7 +242,14 @@ function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number;
         strokeWidth={1.6 * px}
       />
       {asked && (
-        <text x={x} y={mark.yMm - 21 * px} textAnchor="middle" fontSize={18 * px} fontWeight={700} fill={tone.matText}>
+        <text
+          x={x}
+          y={mark.yMm - 21 * px}
+          textAnchor="middle"
+          style={{ fontSize: 18 * px }}
+          fontWeight={700}
+          fill={tone.matText}
+        >
           {mark.name}
         </text>
       )}

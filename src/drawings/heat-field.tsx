@@ -107,7 +107,7 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
                     x={x + bw / 2}
                     y={inside ? y + bh / 2 + LABEL_PX * px * 0.35 : y - LABEL_PX * px * 0.4}
                     textAnchor="middle"
-                    fontSize={LABEL_PX * px}
+                    style={{ fontSize: LABEL_PX * px }}
                     fontWeight={700}
                     fill={tone.matText}
                     stroke={tone.mat}

@@ -53,7 +53,7 @@ export function LandsDrawing({ board, part }: { board: Board; part: Part }) {
         <text
           x={-w / 2 - span * 0.02}
           y={-h / 2 - span * 0.025}
-          fontSize={13 * px}
+          style={{ fontSize: 13 * px }}
           fill={tone.matText}
           textAnchor="start"
         >

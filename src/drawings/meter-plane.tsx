@@ -60,9 +60,8 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
         ref={frame}
         role="img"
         aria-label={`${title}: volts and amps of each case, with the readings`}
-        style={FILLING}
+        style={{ ...FILLING, fontSize: 13 }}
         fontFamily={face.figures}
-        fontSize="13px"
       >
         {[0, 5, 10, 15, 20]
           .filter((v) => v <= maxV)
@@ -130,7 +129,7 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
               y={y(r.amps) + 5}
               textAnchor={r.side === 'A' ? 'end' : 'start'}
               fontWeight={700}
-              fontSize="15px"
+              style={{ fontSize: '15px' }}
               fill={r.state === 'bad' ? tone.rust : tone.leaf}
             >
               {r.side}

@@ -1,5 +1,5 @@
 export { UiProvider } from './provider';
-export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
+export { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from './frame/entry-bar';
 export { EntryOfferProvider, useEntryOffer } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';

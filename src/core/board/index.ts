@@ -7,6 +7,7 @@ export {
   isTwoTerminal,
   outlineBox,
   partByRef,
+  portPin,
   railOfNet,
   type ProbePlace,
 } from './query';

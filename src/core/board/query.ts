@@ -85,6 +85,16 @@ export function handiestPlace(board: Board, net: string, near?: { xMm: number; y
   return nearest(places, near);
 }
 
+/** The pin of a port's connector on a net, where diode mode is read. */
+export function portPin(board: Board, net: string): ProbePlace | undefined {
+  for (const { id } of board.ports) {
+    const part = partByRef(board, id)!;
+    const pad = padsOf(board, part).find((p) => part.pins[p.pin] === net);
+    if (pad) return placeOfPad(part, pad, `${id}.${pad.pin}`);
+  }
+  return undefined;
+}
+
 function nearest(places: ProbePlace[], near?: { xMm: number; yMm: number }): ProbePlace | undefined {
   if (!near) return places[0];
   const distance = (p: ProbePlace): number => Math.hypot(p.xMm - near.xMm, p.yMm - near.yMm);

@@ -4,6 +4,7 @@ import {
   handiestPlace,
   isTwoTerminal,
   partByRef,
+  portPin,
   railOfNet,
   type Board,
   type PlugSide,
@@ -171,6 +172,7 @@ export function placeOf(board: Board, m: Measurement, near?: { xMm: number; yMm:
     case 'through':
       return partPlace(board, m.ref);
     case 'drop':
+      return portPin(board, m.net) ?? handiestPlace(board, m.net, near);
     case 'ohm':
       return handiestPlace(board, m.net, near);
     case 'volts':

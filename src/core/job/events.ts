@@ -70,3 +70,10 @@ export type Story = z.infer<typeof storySchema>;
 export type JobEvent = z.infer<typeof jobEventSchema>;
 export type ImageRole = 'patient' | 'donor' | 'merged';
 export type Outcome = (typeof OUTCOMES)[number];
+
+/** How a screen keeps an event: it answers when the event is on disk, or says why it is not kept. */
+export type KeepEvent = (
+  number: number,
+  body: EventBody,
+  key: string,
+) => Promise<{ readonly kept: boolean; readonly words: string; readonly seq?: number }>;

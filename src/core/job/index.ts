@@ -9,6 +9,7 @@ export {
   type EventBody,
   type ImageRole,
   type JobEvent,
+  type KeepEvent,
   type Outcome,
   type Story,
 } from './events';

@@ -58,6 +58,8 @@ export interface JobView {
   readonly findings: Findings;
   readonly next: NextStep;
   readonly cautions: Readonly<Record<StageId, Caution>>;
+  /** Number of the newest event, undone ones counted. */
+  readonly version: number;
   /** In words, what undo would take back. */
   readonly undoable?: string;
 }
@@ -97,6 +99,7 @@ export function viewJob(number: number, openedAt: string, board: Board, events: 
     findings: findingsOf(board, state, analysis, proof),
     next: nextStep(board, state, analysis, proof),
     cautions: Object.fromEntries(STAGES.map(({ id }) => [id, cautionFor(id, state)])) as JobView['cautions'],
+    version: events.reduce((newest, e) => Math.max(newest, e.seq), 0),
     undoable: undoable && eventWords(board, undoable),
   };
 }

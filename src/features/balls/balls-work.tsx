@@ -3,11 +3,10 @@
 import { useState, useTransition } from 'react';
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import { partByRef, type Part } from '@/core/board';
-import type { JobView } from '@/core/job';
+import type { JobView, KeepEvent } from '@/core/job';
 import { planSite } from '@/core/joints';
 import { LandsDrawing } from '@/drawings/lands-drawing';
 import { Headline, MainButton, ProblemNote } from '@/ui';
-import { keepSite } from './actions';
 
 /** The part whose site is made ready: the one off the board, else the one decided on. */
 export function siteRef(job: JobView): string | undefined {
@@ -15,7 +14,7 @@ export function siteRef(job: JobView): string | undefined {
 }
 
 /** What the site of the part needs before the new one goes down, computed from its own pads. */
-export function BallsWork({ job }: { job: JobView }) {
+export function BallsWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
   const ref = siteRef(job);
   const part = ref ? partByRef(job.board, ref) : undefined;
   if (!part) {
@@ -25,17 +24,17 @@ export function BallsWork({ job }: { job: JobView }) {
       </Headline>
     );
   }
-  return <SiteSheet job={job} part={part} />;
+  return <SiteSheet job={job} part={part} onKeep={onKeep} />;
 }
 
-function SiteSheet({ job, part }: { job: JobView; part: Part }) {
+function SiteSheet({ job, part, onKeep }: { job: JobView; part: Part; onKeep: KeepEvent }) {
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
   const site = planSite(job.board, part, job.board.alloy);
   const ready = job.state.site?.ref === part.ref;
   const keep = (): void =>
     start(async () => {
-      const answer = await keepSite(
+      const answer = await onKeep(
         job.number,
         { kind: 'site', ref: part.ref, words: readyWords(site.kind, site.joints) },
         crypto.randomUUID(),

@@ -1,3 +1,5 @@
+'use client';
+
 import type { ReactNode } from 'react';
 import { Box, Flex, Heading, Text, chakra } from '@chakra-ui/react';
 import type { JobReport } from '@/core/job';

@@ -2,15 +2,14 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
-import type { EventBody, JobView } from '@/core/job';
+import type { EventBody, JobView, KeepEvent } from '@/core/job';
 import { formatChance, formatMinutes } from '@/core/units';
 import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
-import { keepDecision } from './actions';
 
 type Decision = Extract<EventBody, { kind: 'decision' }>;
 
 /** Repairs by cure chance for their minutes, beside the best test and beside stopping. */
-export function DecideWork({ job }: { job: JobView }) {
+export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
   const { decision } = job.state;
@@ -18,7 +17,7 @@ export function DecideWork({ job }: { job: JobView }) {
   const [best] = job.repairs;
   const keep = (body: Decision): void =>
     start(async () => {
-      const answer = await keepDecision(job.number, body, crypto.randomUUID());
+      const answer = await onKeep(job.number, body, crypto.randomUUID());
       setProblem(answer.kept ? undefined : answer.words);
     });
   return (

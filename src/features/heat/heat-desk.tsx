@@ -3,8 +3,7 @@
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { NOMINAL_STATION, nozzleFor, startingPlan, type HeatPlan, type Station } from '@/core/heat';
 import { partByRef } from '@/core/board';
-import type { JobView } from '@/core/job';
-import { keepHeatPlan } from './actions';
+import type { JobView, KeepEvent } from '@/core/job';
 import { useHeatRun, type HeatAnswerOf, type HeatStatus, type Wish } from './use-heat-run';
 
 interface Desk {
@@ -24,7 +23,7 @@ interface Desk {
   readonly setAtS: (atS: number) => void;
   readonly cancel: () => void;
   readonly retry: () => void;
-  readonly keep: () => Promise<{ kept: boolean; words: string }>;
+  readonly keep: () => ReturnType<KeepEvent>;
 }
 
 const DeskContext = createContext<Desk | undefined>(undefined);
@@ -48,16 +47,15 @@ function firstPlan(job: JobView, station: Station): HeatPlan {
   return startingPlan(ref, job.board.alloy, nozzleFor(station.nozzlesMm, job.board.packages[part.package].bodyMm));
 }
 
+export interface HeatDeskProps {
+  readonly job: JobView;
+  readonly stations: readonly Station[];
+  readonly onKeep: KeepEvent;
+  readonly children: ReactNode;
+}
+
 /** Holds the plan that is being worked on, runs it, and shares both with the work, the margin and the entry line. */
-export function HeatDesk({
-  job,
-  stations,
-  children,
-}: {
-  job: JobView;
-  stations: readonly Station[];
-  children: ReactNode;
-}) {
+export function HeatDesk({ job, stations, onKeep, children }: HeatDeskProps) {
   const known = useMemo(() => (stations.length > 0 ? stations : [NOMINAL_STATION]), [stations]);
   const [stationId, setStation] = useState(job.state.heatPlan?.stationId ?? known[0].id);
   const station = known.find((s) => s.id === stationId) ?? known[0];
@@ -99,14 +97,14 @@ export function HeatDesk({
         if (!fresh)
           return { kept: false, words: 'Expected a finished simulation of this plan; it is still computing.' };
         const { finding, liftAtS, holds } = fresh.verdict;
-        return keepHeatPlan(
+        return onKeep(
           job.number,
           { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS, holds },
           crypto.randomUUID(),
         );
       },
     }),
-    [job, known, station, plan, status, last, atS, kept, setPlan, cancel, retry, fresh],
+    [job, known, station, plan, status, last, atS, kept, setPlan, cancel, retry, fresh, onKeep],
   );
   return <DeskContext value={value}>{children}</DeskContext>;
 }

@@ -3,7 +3,7 @@
 import { applyCompletion } from '@/core/job';
 import { AIM_OVER_LIQUIDUS_C, completePlanEntry, parsePlanEntry } from '@/core/heat';
 import { problemText } from '@/core/result';
-import { EntryBar, type Echo, type EntryCommand } from '@/ui';
+import { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
@@ -13,12 +13,7 @@ const AIM_WORDS = `Sets the dial so that the coldest joint peaks ${AIM_OVER_LIQU
 
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
-  readonly enterJobLine: (
-    number: number,
-    text: string,
-    mode: 'ohm',
-    key: string,
-  ) => Promise<{ kept: boolean; words: string }>;
+  readonly enterJobLine: (number: number, text: string, mode: 'ohm', key: string) => Promise<EntryAnswer>;
   readonly commands: readonly EntryCommand[];
 }
 
@@ -36,7 +31,7 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
       : { words: problemText(edit.problems), state: 'problem' };
   }
 
-  async function submit(text: string): Promise<{ kept: boolean; words: string }> {
+  async function submit(text: string): Promise<EntryAnswer> {
     if (JOB_LINES.test(text)) return enterJobLine(job.number, text, 'ohm', crypto.randomUUID());
     if (text === 'keep') return keep();
     if (text === 'aim') {
@@ -57,6 +52,7 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
       complete={(text) => completePlanEntry(job.board, station, plan, text)}
       applyCompletion={applyCompletion}
       submit={submit}
+      version={job.version}
       suggestion={
         status.kind === 'done' && !kept
           ? 'keep'

@@ -3,16 +3,11 @@
 import { revalidatePath } from 'next/cache';
 import { foldJob, lastUndoable, parseEntry, type EntryMode, type EventBody } from '@/core/job';
 import { problemText } from '@/core/result';
+import type { EntryAnswer } from '@/ui';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
 import { enter } from '@/db/enter';
 import { findJob, jobEventsOf } from '@/db/jobs';
-
-/** What the interface says after an entry: kept, with its words, or the problem. */
-export interface EntryAnswer {
-  readonly kept: boolean;
-  readonly words: string;
-}
 
 const refresh = (): void => revalidatePath('/jobs/[number]', 'layout');
 
@@ -27,7 +22,7 @@ export async function enterLine(number: number, text: string, mode: EntryMode, k
   const stored = await enter(db, number, entry.value, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   refresh();
-  return { kept: true, words: entry.value.echo };
+  return { kept: true, words: entry.value.echo, seq: stored.value.seq };
 }
 
 /** Stores an event that a button or a form made. */
@@ -35,7 +30,7 @@ export async function enterEvent(number: number, body: EventBody, key: string): 
   const stored = await enter(await database(), number, { body }, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   refresh();
-  return { kept: true, words: 'Kept.' };
+  return { kept: true, words: 'Kept.', seq: stored.value.seq };
 }
 
 /** Takes back the last entry that counts. It stays in the record. */

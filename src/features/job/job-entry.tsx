@@ -57,6 +57,7 @@ export function JobEntry({ job, stage, mode, testIndex }: JobEntryProps) {
         if (answer.kept && testIndex > 0) router.replace(pathname, { scroll: false });
         return answer;
       }}
+      version={job.version}
       suggestion={suggestionOf(job, stage, test?.stem)}
       commands={[...(asksTests ? [other] : []), ...commands]}
     />

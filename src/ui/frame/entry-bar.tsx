@@ -20,6 +20,13 @@ export interface EntryCommand {
   readonly quiet?: boolean;
 }
 
+/** What comes back for a line: kept, with its number, or the problem. */
+export interface EntryAnswer {
+  readonly kept: boolean;
+  readonly words: string;
+  readonly seq?: number;
+}
+
 export interface EntryBarProps {
   /** Keeps recalled lines apart, for example by job. */
   readonly name: string;
@@ -28,7 +35,9 @@ export interface EntryBarProps {
   readonly complete: (text: string) => readonly string[];
   readonly applyCompletion: (text: string, completion: string) => string;
   /** Answers when the entry is on disk. */
-  readonly submit: (text: string) => Promise<{ kept: boolean; words: string }>;
+  readonly submit: (text: string) => Promise<EntryAnswer>;
+  /** Number of the newest entry that the page shows; an entry counts as kept on the screen once it is reached. */
+  readonly version: number;
   /** What Enter fills in while the line is empty. */
   readonly suggestion?: string;
   readonly commands: readonly EntryCommand[];
@@ -50,12 +59,15 @@ function remember(name: string, text: string): void {
 
 /** The entry line: what is typed, what it means in words, and the keys that work here. */
 export function EntryBar(props: EntryBarProps) {
-  const { name, placeholder, echo, complete, applyCompletion, submit, suggestion, commands } = props;
+  const { name, placeholder, echo, complete, applyCompletion, submit, version, suggestion, commands } = props;
   const { offer } = useEntryOffer();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<Echo>();
-  const [busy, setBusy] = useState(false);
+  const [sending, setSending] = useState(false);
+  const [awaited, setAwaited] = useState(0);
+  // The suggestion is about the board after the entry: it is offered only when the page has caught up with it.
+  const busy = sending || version < awaited;
   const [recall, setRecall] = useState(0);
   const [showKeys, setShowKeys] = useState(false);
   const [taken, setTaken] = useState(offer?.stamp);
@@ -73,9 +85,10 @@ export function EntryBar(props: EntryBarProps) {
   const completions = text.trim() ? complete(text) : [];
 
   async function keep(): Promise<void> {
-    setBusy(true);
+    setSending(true);
     try {
-      const { kept, words } = await submit(text.trim());
+      const { kept, words, seq } = await submit(text.trim());
+      setAwaited(seq ?? 0);
       setAnswer({ words: kept ? `Kept: ${words}` : words, state: kept ? 'plain' : 'problem' });
       if (kept) {
         remember(name, text.trim());
@@ -88,7 +101,7 @@ export function EntryBar(props: EntryBarProps) {
         state: 'problem',
       });
     } finally {
-      setBusy(false);
+      setSending(false);
       input.current?.focus();
     }
   }

@@ -1,0 +1,211 @@
+import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
+import { entropyBits } from '../math';
+import { updateBelief } from './belief';
+import { SOUND, meaningOf } from './meaning';
+import { boardMeasurements, measurementId, testMinutes, type Measurement, type Reading } from './measurement';
+import { informationBits, outcomesOf, proposeTests } from './next';
+import { idealReading } from './policy';
+import { Predictor } from './predict';
+import { checkReading } from './schema';
+import { outlook, reasons } from './words';
+
+const NONE = new Set<string>();
+
+describe.each(DEMO_BOARDS)('predictions on %s', (id) => {
+  const predictor = Predictor.of(demoBoard(id));
+  const { board, faults } = predictor;
+  const tests = boardMeasurements(board);
+
+  test('every fault gives every test a proper distribution', () => {
+    for (const m of tests) {
+      for (const prediction of predictor.predictRow(m, NONE, NONE)) {
+        if (prediction.kind === 'verdict') {
+          expect(prediction.failChance).toBeGreaterThanOrEqual(0);
+          expect(prediction.failChance).toBeLessThanOrEqual(1);
+          continue;
+        }
+        expect(prediction.alternatives.reduce((s, a) => s + a.weight, 0)).toBeCloseTo(1, 9);
+        for (const { means, sds } of prediction.alternatives) {
+          expect(means.every(Number.isFinite)).toBe(true);
+          expect(sds.every((s) => s > 0)).toBe(true);
+        }
+      }
+    }
+  });
+
+  test('the classes of a test share out each fault’s readings completely', () => {
+    for (const m of tests) {
+      const classes = predictor.outcomeClasses(m, NONE, NONE);
+      faults.forEach((_, f) => expect(classes.reduce((s, c) => s + c.given[f], 0)).toBeCloseTo(1, 9));
+    }
+  });
+
+  test('a sound board reads well everywhere', () => {
+    for (const m of tests) {
+      const { value } = idealReading(predictor, m, SOUND);
+      expect([measurementId(m), meaningOf(predictor, m, value, NONE).state]).toEqual([
+        measurementId(m),
+        expect.stringMatching(/good|bad/),
+      ]);
+      // Ports that are not plugged in, and switches at rest, are the only places where a sound board reads "bad".
+      if (m.kind === 'ohm' || m.kind === 'drop' || m.kind === 'look' || m.kind === 'image') {
+        expect([measurementId(m), meaningOf(predictor, m, value, NONE).state]).toEqual([measurementId(m), 'good']);
+      }
+    }
+  });
+
+  test('a mended fault reads as a sound board, whatever it was', () => {
+    for (const fault of faults.filter((f) => f.ref !== '')) {
+      const m: Measurement = { kind: 'volts', rail: board.rails[board.rails.length - 1].id };
+      expect(predictor.predict(m, fault, NONE, new Set([fault.ref]))).toEqual(predictor.predict(m, SOUND, NONE, NONE));
+      expect(predictor.predict(m, fault, NONE, new Set([fault.id]))).toEqual(predictor.predict(m, SOUND, NONE, NONE));
+    }
+  });
+});
+
+describe('information', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const { board } = predictor;
+  const start = updateBelief(predictor, [], []);
+
+  test('without slips it is the mutual information of fault and outcome, by brute force', () => {
+    for (const m of [
+      { kind: 'usb', port: 'J1', side: 'A' },
+      { kind: 'ohm', net: 'AON33' },
+      { kind: 'works', fn: 'charge' },
+    ] as const) {
+      const outcomes = outcomesOf(predictor, m, start, NONE, NONE);
+      const before = entropyBits(start.p);
+      const after = outcomes.reduce(
+        (sum, o) => sum + o.p * entropyBits(start.p.map((p, i) => (p * o.given[i]) / o.p)),
+        0,
+      );
+      expect(informationBits(outcomes, start.p, 0)).toBeCloseTo(before - after, 6);
+    }
+  });
+
+  test('slips of the probe make every test say less', () => {
+    const outcomes = outcomesOf(predictor, { kind: 'ohm', net: 'AON33' }, start, NONE, NONE);
+    const bits = [0, 0.03, 0.2, 0.6].map((rate) => informationBits(outcomes, start.p, rate));
+    expect(bits).toEqual([...bits].sort((a, b) => b - a));
+  });
+
+  test('a test that was taken is not proposed again until the board changes', () => {
+    const m: Measurement = { kind: 'ohm', net: 'AON33' };
+    const taken: Reading[] = [{ measurement: m, value: { kind: 'figure', value: 1.6 } }];
+    const proposed = (absent: ReadonlySet<string>): string[] =>
+      proposeTests(predictor, updateBelief(predictor, taken, []), { access: 'out', absent, replaced: NONE, taken }).map(
+        (t) => measurementId(t.measurement),
+      );
+    expect(proposed(NONE)).not.toContain('ohm:AON33');
+    expect(proposed(new Set(['U4']))).toContain('ohm:AON33');
+    expect(proposed(NONE)).toContain('lift:U4:AON33');
+  });
+
+  test('opening costs its minutes once', () => {
+    const m: Measurement = { kind: 'ohm', net: 'AON33' };
+    const [closed, open, out] = (['closed', 'open', 'out'] as const).map((access) => testMinutes(board, m, access));
+    expect(closed).toBeGreaterThan(open);
+    expect(open).toBeGreaterThan(out);
+    expect(testMinutes(board, { kind: 'usb', port: 'J1', side: 'A' }, 'closed')).toBe(
+      testMinutes(board, { kind: 'usb', port: 'J1', side: 'A' }, 'out'),
+    );
+  });
+
+  test('the outlook names what each likely outcome would say', () => {
+    const m: Measurement = { kind: 'through', ref: 'F1', line: '' };
+    const lines = outlook(start, m, outcomesOf(predictor, m, start, NONE, NONE));
+    expect(lines.some((l) => /^Open: then F1, > 99 %\.$/.test(l))).toBe(true);
+  });
+
+  test('reasons name the readings that made a suspect, for and against', () => {
+    const readings: Reading[] = [
+      { measurement: { kind: 'through', ref: 'F1', line: '' }, value: { kind: 'open' } },
+      { measurement: { kind: 'look', ref: 'J1' }, value: { kind: 'pass' } },
+    ];
+    const belief = updateBelief(predictor, readings, []);
+    expect(reasons(board, belief, readings, 'F1')[0]).toBe('Through F1 open: far likelier with F1 at fault.');
+    expect(reasons(board, belief, readings, 'J1').some((r) => r.includes('less likely with J1 at fault'))).toBe(true);
+  });
+});
+
+describe('readings from outside are checked against the board', () => {
+  const board = demoBoard('heronlog-4-c');
+  test.each<[Reading, string]>([
+    [
+      { measurement: { kind: 'usb', port: 'J9', side: 'A' }, value: { kind: 'pair', volts: 5, amps: 0 } },
+      'Expected one of the ports J1; got "J9".',
+    ],
+    [
+      { measurement: { kind: 'works', fn: 'flying' }, value: { kind: 'pass' } },
+      'Expected one of charge, data, fast-data, logging, sensor-supply; got "flying".',
+    ],
+    [
+      { measurement: { kind: 'through', ref: 'F9', line: '' }, value: { kind: 'open' } },
+      'Expected a part of this board; got "F9".',
+    ],
+    [
+      { measurement: { kind: 'volts', rail: 'V12' }, value: { kind: 'figure', value: 1 } },
+      'Expected a rail of this board; got "V12".',
+    ],
+    [
+      { measurement: { kind: 'look', ref: 'J1' }, value: { kind: 'figure', value: 1 } },
+      'Expected pass or fail for a look reading; got figure.',
+    ],
+  ])('%j', (reading, words) => {
+    const checked = checkReading(board, reading);
+    expect(checked.ok ? '' : checked.problems[0].message).toBe(words);
+  });
+});
+
+describe('what a reading means at its point', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const mean = (m: Measurement, value: Reading['value']) => meaningOf(predictor, m, value, NONE);
+  test.each<[string, Measurement, Reading['value'], 'good' | 'bad' | 'plain', RegExp]>([
+    ['a short', { kind: 'ohm', net: 'AON33' }, { kind: 'figure', value: 1.6 }, 'bad', /^a short, 6\.\d+ kΩ expected$/],
+    ['low, no short', { kind: 'ohm', net: 'AON33' }, { kind: 'figure', value: 400 }, 'bad', /^low, /],
+    ['too high', { kind: 'ohm', net: 'AON33' }, { kind: 'open' }, 'bad', /^too high, .* a load or a path is missing$/],
+    ['a beep where none belongs', { kind: 'ohm', net: 'AON33' }, { kind: 'beep' }, 'bad', /^a short or close to it/],
+    ['a beep on a rail that is low by nature', { kind: 'ohm', net: 'VCORE' }, { kind: 'beep' }, 'plain', /^$/],
+    ['a fuse that conducts', { kind: 'through', ref: 'F1', line: '' }, { kind: 'beep' }, 'good', /^it conducts$/],
+    [
+      'a fuse that does not',
+      { kind: 'through', ref: 'F1', line: '' },
+      { kind: 'open' },
+      'bad',
+      /^open: it should conduct$/,
+    ],
+    ['bridged lines', { kind: 'through', ref: 'FL1', line: 'ab' }, { kind: 'figure', value: 1 }, 'bad', /^bridged/],
+    ['a drop of the wrong sign', { kind: 'drop', net: 'CC1' }, { kind: 'figure', value: -0.3 }, 'bad', /^wrong sign/],
+    ['a drop shorted', { kind: 'drop', net: 'CC1' }, { kind: 'figure', value: 0.01 }, 'bad', /^shorted to ground$/],
+    [
+      'a drop that is off',
+      { kind: 'drop', net: 'CC1' },
+      { kind: 'figure', value: 0.41 },
+      'bad',
+      /^off, 0\.262 V expected/,
+    ],
+    ['a drop that is normal', { kind: 'drop', net: 'CC1' }, { kind: 'figure', value: 0.27 }, 'good', /^normal/],
+    ['an open drop', { kind: 'drop', net: 'CC1' }, { kind: 'open' }, 'bad', /^open: the way to the chip is cut/],
+    [
+      'a rail in its window',
+      { kind: 'volts', rail: 'V33' },
+      { kind: 'figure', value: 3.31 },
+      'good',
+      /^in its window$/,
+    ],
+    [
+      'a rail low',
+      { kind: 'volts', rail: 'V33' },
+      { kind: 'figure', value: 2.9 },
+      'bad',
+      /^low, wanted 3\.1[34] V to 3\.4[67] V$/,
+    ],
+    ['a rail high', { kind: 'volts', rail: 'V33' }, { kind: 'figure', value: 4.9 }, 'bad', /^high, /],
+    ['a rail away', { kind: 'volts', rail: 'V33' }, { kind: 'figure', value: 0.02 }, 'bad', /^next to nothing/],
+  ])('%s', (_, m, value, state, words) => {
+    const meaning = mean(m, value);
+    expect(meaning.state).toBe(state);
+    expect(meaning.words).toMatch(words);
+  });
+});

@@ -1,0 +1,152 @@
+import { DEMO_BOARDS, demoBoard, demoStations } from '../../../demo/files';
+import { partByRef, type Board } from '../board';
+import { stepFilms } from './films';
+import { openSides, topCells } from './grid';
+import { BOARD_HEAT_CAPACITY, MOULD_HEAT_CAPACITY, boardInPlaneK, jointLayerConductance } from './materials';
+import { BOARD_LAYERS, cellAt, gradedEdges, insideOutline, meshBoard } from './mesh';
+import { startingPlan } from './plan';
+
+test('graded edges start and end where they should, grow outwards and stay below the coarsest', () => {
+  const edges = gradedEdges(0, 60, 20, 28, 0.5, 1.25, 3);
+  const sizes = Array.from({ length: edges.length - 1 }, (_, i) => edges[i + 1] - edges[i]);
+  expect(edges[0]).toBeCloseTo(0, 9);
+  expect(edges[edges.length - 1]).toBeCloseTo(60, 9);
+  expect(Math.min(...sizes)).toBeGreaterThan(0.3);
+  expect(Math.max(...sizes)).toBeLessThanOrEqual(3);
+  const inner = sizes.filter((_, i) => edges[i] >= 20 - 1e-9 && edges[i + 1] <= 28 + 1e-9);
+  expect(inner.every((s) => Math.abs(s - 0.5) < 1e-9)).toBe(true);
+});
+
+test('in-plane conductivity by the rule of mixtures: ten layers of 18 µm, 60 %, in 0.8 mm give about 52 W/m·K', () => {
+  const layers = Array.from({ length: 10 }, (_, i) => ({ name: `L${i}`, copperUm: 18, coverage: 0.6 }));
+  // 385 · 0.135 + 0.3 · 0.865
+  expect(boardInPlaneK({ layers, thicknessMm: 0.8 })).toBeCloseTo(52.23, 1);
+});
+
+test('underfill and a lower standoff conduct better', () => {
+  expect(jointLayerConductance({ ballMm: 0.3, underfilled: true })).toBeGreaterThan(
+    jointLayerConductance({ ballMm: 0.3, underfilled: false }),
+  );
+  expect(jointLayerConductance({ underfilled: false })).toBeGreaterThan(
+    jointLayerConductance({ ballMm: 0.3, underfilled: false }),
+  );
+});
+
+describe.each(DEMO_BOARDS)('the mesh of %s', (id) => {
+  const board = demoBoard(id);
+  const [focus] = board.ports.map((p) => p.controller);
+  const mesh = meshBoard(board, focus);
+  const { grid } = mesh;
+  const plane = grid.nx * grid.ny;
+
+  test('holds the heat of the board: outline area times thickness times heat capacity, within 1 %', () => {
+    let joulesPerK = 0;
+    for (let i = 0; i < BOARD_LAYERS * plane; i++) {
+      const column = i % plane;
+      joulesPerK +=
+        grid.heatCapacity[i] *
+        grid.dx[column % grid.nx] *
+        grid.dy[Math.floor(column / grid.nx)] *
+        grid.dz[Math.floor(i / plane)];
+    }
+    const wanted = polygonArea(board) * 1e-6 * (board.thicknessMm / 1000) * BOARD_HEAT_CAPACITY;
+    expect(joulesPerK / wanted).toBeCloseTo(1, 1.7);
+  });
+
+  test('holds the heat of the worked part: its volume times the mould’s heat capacity, within 3 %', () => {
+    const cells = mesh.parts.find((p) => p.part.ref === focus)!;
+    let joulesPerK = 0;
+    for (const column of cells.bodyColumns) {
+      for (let z = BOARD_LAYERS; z < grid.nz; z++)
+        joulesPerK +=
+          grid.heatCapacity[z * plane + column] *
+          grid.dx[column % grid.nx] *
+          grid.dy[Math.floor(column / grid.nx)] *
+          grid.dz[z];
+    }
+    const pkg = board.packages[partByRef(board, focus)!.package];
+    const wanted = pkg.bodyMm[0] * pkg.bodyMm[1] * pkg.heightMm * 1e-9 * MOULD_HEAT_CAPACITY;
+    expect(Math.abs(joulesPerK / wanted - 1)).toBeLessThan(0.03);
+  });
+
+  test('joints of meshed parts lie under their bodies', () => {
+    for (const cells of mesh.parts.filter((p) => p.meshed)) {
+      const under = new Set(cells.bodyColumns);
+      expect([...cells.jointColumns].every((c) => under.has(c))).toBe(true);
+      expect(cells.jointColumns.length).toBeGreaterThan(0);
+    }
+  });
+
+  test('the top of a column is the part where one stands, else the board', () => {
+    const top = topCells(grid);
+    const cells = mesh.parts.find((p) => p.part.ref === focus)!;
+    for (const column of cells.bodyColumns) expect(top[column]).toBe((grid.nz - 1) * plane + column);
+  });
+
+  test('side faces are open at the outline and round parts only', () => {
+    const sides = openSides(grid);
+    const inside =
+      cellAt(mesh.yEdgesMm, board.outlineMm[0][1] + 20) * grid.nx + cellAt(mesh.xEdgesMm, board.outlineMm[0][0] + 20);
+    expect(sides[inside]).toBe(0);
+    expect(sides[0]).toBeGreaterThan(0);
+  });
+});
+
+function polygonArea(board: Board): number {
+  const points = board.outlineMm;
+  return (
+    Math.abs(
+      points.reduce(
+        (sum, [x, y], i) => sum + x * points[(i + 1) % points.length][1] - points[(i + 1) % points.length][0] * y,
+        0,
+      ),
+    ) / 2
+  );
+}
+
+test('inside and outside of an outline with a cut corner', () => {
+  const { outlineMm } = demoBoard('heronlog-4-c');
+  expect(insideOutline(outlineMm, 30, 20)).toBe(true);
+  expect(insideOutline(outlineMm, 59.5, 41.5)).toBe(false);
+  expect(insideOutline(outlineMm, -1, 20)).toBe(false);
+});
+
+describe('films', () => {
+  const board = demoBoard('heronlog-4-c');
+  const [station] = demoStations();
+  const mesh = meshBoard(board, 'U4');
+  const plan = startingPlan('U4', 'SAC305', 4);
+  const hot = plan.steps[2];
+  const at = (xMm: number, yMm: number): number =>
+    cellAt(mesh.yEdgesMm, yMm) * mesh.grid.nx + cellAt(mesh.xEdgesMm, xMm);
+  const u4 = partByRef(board, 'U4')!;
+  const under = at(u4.xMm, u4.yMm);
+  const far = at(56, 5);
+
+  test('are strongest and hottest under the nozzle', () => {
+    const { films, topShare } = stepFilms(board, mesh, station, plan, hot);
+    expect(films.topFilm[under]).toBeGreaterThan(2 * films.topFilm[far]);
+    expect(topShare[under]).toBeGreaterThan(topShare[far]);
+    expect(Math.max(...topShare)).toBeLessThan(1);
+  });
+
+  test('fall back to natural convection and radiation when the air is off', () => {
+    const { films, topShare } = stepFilms(board, mesh, station, plan, plan.steps[4]);
+    expect(new Set(films.topFilm).size).toBe(1);
+    expect(Math.max(...topShare)).toBe(0);
+  });
+
+  test('a cover weakens the jet over its part only', () => {
+    const u9 = partByRef(board, 'U9')!;
+    const bare = stepFilms(board, mesh, station, plan, hot).films.topFilm;
+    const covered = stepFilms(board, mesh, station, { ...plan, covers: ['U9'] }, hot).films.topFilm;
+    expect(covered[at(u9.xMm, u9.yMm)]).toBeLessThan(bare[at(u9.xMm, u9.yMm)]);
+    expect(covered[under]).toBe(bare[under]);
+  });
+
+  test('a plate changes the bottom film', () => {
+    const plain = stepFilms(board, mesh, station, plan, hot).films.bottomFilm[under];
+    const plated = stepFilms(board, mesh, station, { ...plan, plateSetC: 120 }, hot).films.bottomFilm[under];
+    expect(plated).toBeGreaterThan(plain);
+  });
+});
