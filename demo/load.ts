@@ -1,44 +1,6 @@
-/** Loads the demo world into the database; what is there already stays as it is. Run with: npm run demo:load */
-import { appendEvent, findJob, openJob } from '../src/db/jobs';
-import { saveBoard } from '../src/db/boards';
+/** Loads the demo world into the bench's database. Run with: npm run demo:load */
 import { openDatabase } from '../src/db/client';
-import { keepImage } from '../src/db/images';
-import { saveImageFamily, saveStation } from '../src/db/library';
-import { DEMO_DUMPS } from './dumps';
-import { DEMO_BOARDS, DEMO_FAMILIES, demoBoard, demoDump, demoFamily, demoStations } from './files';
-import { demoJobs, type DemoJob } from './jobs';
+import { loadDemo } from './world';
 
-const LIBRARY_AT = '2026-11-02T08:00:00.000Z';
-/** Time between two demo entries, ms. */
-const ENTRY_GAP_MS = 95_000;
-
-type Database = Awaited<ReturnType<typeof openDatabase>>;
-
-async function loadDemo(): Promise<void> {
-  const db = await openDatabase();
-  for (const id of DEMO_BOARDS) await saveBoard(db, demoBoard(id), LIBRARY_AT);
-  for (const id of DEMO_FAMILIES) await saveImageFamily(db, demoFamily(id));
-  for (const station of demoStations()) await saveStation(db, station);
-  for (const { file, name, family } of DEMO_DUMPS) {
-    await keepImage(db, { bytes: demoDump(file), name, familyId: family, at: LIBRARY_AT });
-  }
-  for (const job of demoJobs()) await loadJob(db, job);
-}
-
-async function loadJob(db: Database, job: DemoJob): Promise<void> {
-  if (await findJob(db, job.number)) return;
-  await openJob(db, job.boardId, job.openedAt, job.number);
-  const start = Date.parse(job.openedAt);
-  for (const [i, body] of job.events.entries()) {
-    const at = new Date(start + i * ENTRY_GAP_MS).toISOString();
-    await appendEvent(
-      db,
-      job.number,
-      { body },
-      { key: `demo-${job.number}-${i}`, at, bench: 'Bench 1', actor: 'Bench lead' },
-    );
-  }
-}
-
-await loadDemo();
+await loadDemo(await openDatabase());
 console.log('The demo world is loaded.');

@@ -1,0 +1,145 @@
+import { demoBench } from '../test-support/demo-bench';
+import type { Story } from '@/core/job';
+import { findBoard } from '@/db/boards';
+import type { Database } from '@/db/client';
+import { jobEventsOf } from '@/db/jobs';
+import { keepStory, openNewJob } from '../arrive/actions';
+import { closeJob } from '../close/actions';
+import { loadReport } from '../close/queries';
+import { reportPdf } from '../close/report-pdf';
+import { loadStations } from '../heat/queries';
+import { loadJob } from '../job/queries';
+import { enterLine } from '../job/actions';
+import { loadBoardChoices, loadJobs } from '../jobs/queries';
+import { addBoard } from '../library/actions';
+import { loadBoards } from '../library/queries';
+import { loadBench } from './queries';
+
+jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
+jest.mock('@react-pdf/renderer', () => ({
+  Document: 'Document',
+  Page: 'Page',
+  Text: 'Text',
+  View: 'View',
+  Font: { register: jest.fn() },
+  StyleSheet: { create: (style: unknown) => style },
+  renderToBuffer: async (element: unknown) => Buffer.from(JSON.stringify(element)),
+}));
+
+let db: Database;
+let remove: () => void;
+beforeAll(async () => ({ db, remove } = await demoBench()));
+afterAll(() => remove());
+
+const story = (more: Partial<Story> = {}): Story => ({
+  kind: 'story',
+  symptom: 'no light',
+  history: [],
+  dataMatters: false,
+  locked: false,
+  consent: true,
+  pack: 'sound',
+  ...more,
+});
+
+describe('today at the bench', () => {
+  test('a swollen pack is first, then the shortest next steps; closed jobs are counted, not shown', async () => {
+    const { open, closedCount } = await loadBench();
+    expect(open[0]).toMatchObject({ number: 30, urgent: true, stage: 'arrive' });
+    const minutes = open.slice(1).map((r) => r.minutes ?? 20);
+    expect(minutes).toEqual([...minutes].sort((a, b) => a - b));
+    expect(closedCount).toBe(1);
+    expect(open.map((r) => r.number)).not.toContain(26);
+  });
+
+  test('the list of all jobs carries device, symptom and outcome', async () => {
+    const jobs = await loadJobs();
+    expect(jobs).toHaveLength(8);
+    expect(jobs.find((j) => j.number === 26)).toMatchObject({ outcome: 'repaired', device: 'Heronlog 4, power board' });
+    expect(jobs.find((j) => j.number === 27)!.symptom).toMatch(/flood/);
+  });
+
+  test('boards and stations of the demo world are there', async () => {
+    expect((await loadBoardChoices()).map((b) => b.id)).toEqual(['heronlog-4-c', 'marshdesk-2-b']);
+    expect((await loadStations()).map((s) => s.id)).toEqual(['bench-1', 'bench-2']);
+  });
+});
+
+describe('taking a device in', () => {
+  test('opens a job with its story', async () => {
+    const { number } = await openNewJob('heronlog-4-c', story({ history: ['unknownCharger'] }));
+    const job = (await loadJob(number!))!;
+    expect(job.state.story!.symptom).toBe('no light');
+    expect(job.next.stage).toBe('outside');
+  });
+
+  test('opens nothing without a symptom, or on a board that is not known', async () => {
+    const before = (await loadJobs()).length;
+    expect(await openNewJob('heronlog-4-c', story({ symptom: '  ' }))).toEqual({
+      words: 'Expected the symptom in the owner’s words; got nothing.',
+    });
+    expect(await openNewJob('nothing', story())).toEqual({ words: 'Expected a board of the library; got "nothing".' });
+    expect((await loadJobs()).length).toBe(before);
+  });
+
+  test('a later story corrects the earlier one, which stays in the record', async () => {
+    await keepStory(33, story({ symptom: 'middle socket dead, after a fall', history: ['fall'] }), 'story-33');
+    const job = (await loadJob(33))!;
+    expect(job.state.story!.history).toEqual(['fall']);
+    expect(job.readings).toHaveLength(2);
+    expect((await jobEventsOf(db, 33)).filter((e) => e.body.kind === 'story')).toHaveLength(2);
+  });
+});
+
+describe('closing', () => {
+  test('as repaired is refused while gates are open, and names them', async () => {
+    const answer = await closeJob(27, 'repaired', 'flood', undefined, 'close-27-a');
+    expect(answer.kept).toBe(false);
+    expect(answer.words).toMatch(
+      /^Expected all gates to hold, or a reason\. Open: all rails in their windows \(CHG5 open/,
+    );
+    expect((await loadJob(27))!.state.closed).toBeUndefined();
+  });
+
+  test('with a named reason it closes, and the report prints it', async () => {
+    expect(await closeJob(27, 'repaired', 'flood', 'the owner leaves today', 'close-27-b')).toMatchObject({
+      kept: true,
+    });
+    const report = (await loadReport(27))!;
+    expect(report).toMatchObject({ outcome: 'Repaired', reason: 'the owner leaves today', cause: 'flood' });
+    expect((await reportPdf(report)).toString()).toContain('the owner leaves today');
+  });
+
+  test('stopping needs no gates', async () => {
+    expect(await closeJob(28, 'stopped', 'board bent', undefined, 'close-28')).toMatchObject({ kept: true });
+    expect(await closeJob(4711, 'stopped', '', undefined, 'close-x')).toMatchObject({ kept: false });
+    expect(await loadReport(4711)).toBeUndefined();
+  });
+
+  test('ohms are written out for the PDF’s font', async () => {
+    await enterLine(31, 'tp7 1.6 ohm', 'ohm', 'pdf-ohm');
+    await closeJob(31, 'returned', '4.7 kΩ where 6.6 kΩ belongs', undefined, 'close-31');
+    const text = (await reportPdf((await loadReport(31))!)).toString();
+    expect(text).toContain('4.7 kohm where 6.6 kohm belongs');
+    expect(text).not.toContain('Ω');
+  });
+});
+
+describe('board files', () => {
+  test('a malformed file is explained and changes nothing', async () => {
+    const before = await loadBoards();
+    const answer = await addBoard('{ "format": "unisolda-board/1" }');
+    expect(answer.kept).toBe(false);
+    expect(answer.problems.some((p) => p.startsWith('parts: '))).toBe(true);
+    expect(await loadBoards()).toEqual(before);
+  });
+
+  test('a good file is added, and again under the same id replaced', async () => {
+    const copy = { ...(await findBoard(db, 'heronlog-4-c'))!, id: 'heronlog-4-d', revision: 'D' };
+    expect((await addBoard(JSON.stringify(copy))).words).toBe('Heronlog 4, power board, revision D: added, 80 parts.');
+    expect((await addBoard(JSON.stringify({ ...copy, name: 'power board, late' }))).words).toBe(
+      'Heronlog 4, power board, late, revision D: replaced, 80 parts.',
+    );
+    expect(await loadBoards()).toHaveLength(3);
+  });
+});
