@@ -68,10 +68,9 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
         ref={frame}
         role="img"
         aria-label={`${board.device} ${board.name}, ${side} side${asked ? `, ${asked.name} asked for` : ''}`}
-        style={FILLING}
+        style={{ ...FILLING, fontFamily: face.figures }}
         cursor="grab"
         color={tone.matLine}
-        fontFamily={face.figures}
         preserveAspectRatio="xMidYMid meet"
         viewBox={`${box.x0 - MARGIN_MM} ${box.y0 - MARGIN_MM} ${w} ${h}`}
       >
@@ -204,8 +203,7 @@ function PartName({ board, part, size, lit, marked, x }: PartNameProps) {
       x={x}
       y={inside ? part.yMm + size * 0.35 : part.yMm - Math.max(bh / 2, marked ? size * 0.5 : 0) - size * 0.3}
       textAnchor="middle"
-      style={{ fontSize: size }}
-      fontWeight={lit ? 700 : 500}
+      style={{ fontWeight: lit ? 700 : 500, fontSize: size }}
       fill={lit ? tone.matCopper : tone.matText}
       pointerEvents="none"
     >
@@ -246,8 +244,7 @@ function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number;
           x={x}
           y={mark.yMm - 21 * px}
           textAnchor="middle"
-          style={{ fontSize: 18 * px }}
-          fontWeight={700}
+          style={{ fontWeight: 700, fontSize: 18 * px }}
           fill={tone.matText}
         >
           {mark.name}

@@ -70,7 +70,7 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
           role="img"
           aria-label={`Temperature of the board at ${Math.round(run.timesS[frame] ?? 0)} s`}
         />
-        <svg style={FILLING} viewBox={`0 0 ${w} ${h}`} aria-hidden fontFamily={face.figures}>
+        <svg style={{ ...FILLING, fontFamily: face.figures }} viewBox={`0 0 ${w} ${h}`} aria-hidden>
           <path d={molten} fill="none" stroke={tone.matText} strokeWidth={2 * px} />
           {board.parts
             .filter((part) => named.includes(part.ref) && part.side === worked.side)
@@ -107,8 +107,7 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
                     x={x + bw / 2}
                     y={inside ? y + bh / 2 + LABEL_PX * px * 0.35 : y - LABEL_PX * px * 0.4}
                     textAnchor="middle"
-                    style={{ fontSize: LABEL_PX * px }}
-                    fontWeight={700}
+                    style={{ fontWeight: 700, fontSize: LABEL_PX * px }}
                     fill={tone.matText}
                     stroke={tone.mat}
                     strokeWidth={2.5 * px}

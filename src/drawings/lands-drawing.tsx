@@ -15,11 +15,10 @@ export function LandsDrawing({ board, part }: { board: Board; part: Part }) {
   return (
     <Box bg="mat" position="relative" minH="280px" h="100%">
       <svg
-        style={FILLING}
+        style={{ ...FILLING, fontFamily: face.figures }}
         viewBox={`${-span / 2} ${-span / 2} ${span} ${span}`}
         role="img"
         aria-label={`Pads of ${part.ref}, ${pads.length}`}
-        fontFamily={face.figures}
       >
         <rect
           x={-w / 2}

@@ -60,8 +60,7 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
         ref={frame}
         role="img"
         aria-label={`${title}: volts and amps of each case, with the readings`}
-        style={{ ...FILLING, fontSize: 13 }}
-        fontFamily={face.figures}
+        style={{ ...FILLING, fontSize: 13, fontFamily: face.figures }}
       >
         {[0, 5, 10, 15, 20]
           .filter((v) => v <= maxV)
@@ -107,7 +106,7 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
                 y={labelY(areas, i, y)}
                 textAnchor={inner ? 'end' : 'start'}
                 fill={good ? tone.leaf : tone.tinText}
-                fontFamily={face.text}
+                style={{ fontFamily: face.text }}
               >
                 {METER_WORDS[meter]}
               </text>
@@ -128,8 +127,7 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
               x={x(r.volts) + (r.side === 'A' ? -14 : 14)}
               y={y(r.amps) + 5}
               textAnchor={r.side === 'A' ? 'end' : 'start'}
-              fontWeight={700}
-              style={{ fontSize: '15px' }}
+              style={{ fontWeight: 700, fontSize: '15px' }}
               fill={r.state === 'bad' ? tone.rust : tone.leaf}
             >
               {r.side}

@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { NOMINAL_STATION, nozzleFor, startingPlan, type HeatPlan, type Station } from '@/core/heat';
 import { partByRef } from '@/core/board';
 import type { JobView, KeepEvent } from '@/core/job';
@@ -68,6 +68,11 @@ export function HeatDesk({ job, stations, onKeep, children }: HeatDeskProps) {
   const [chosenS, setAtS] = useState<number>();
   const { status, last, cancel, retry } = useHeatRun(job.board, station, wish, setPlan);
   const fresh = last?.plan === plan && last.station === station ? last : undefined;
+  /** Who asked to keep the plan before its simulation was done. */
+  const waiting = useRef<((answer: HeatAnswerOf) => void)[]>([]);
+  useEffect(() => {
+    if (fresh) waiting.current.splice(0).forEach((resolve) => resolve(fresh));
+  }, [fresh]);
   const lift = last?.verdict.liftAtS ?? undefined;
   const endS = last ? last.run.timesS[last.run.timesS.length - 1] : 0;
   const atS = Math.min(chosenS ?? lift ?? endS, endS);
@@ -94,12 +99,11 @@ export function HeatDesk({ job, stations, onKeep, children }: HeatDeskProps) {
       cancel,
       retry,
       keep: async () => {
-        if (!fresh)
-          return { kept: false, words: 'Expected a finished simulation of this plan; it is still computing.' };
-        const { finding, liftAtS, holds } = fresh.verdict;
+        const answer = fresh ?? (await new Promise<HeatAnswerOf>((resolve) => waiting.current.push(resolve)));
+        const { finding, liftAtS, holds } = answer.verdict;
         return onKeep(
           job.number,
-          { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS, holds },
+          { kind: 'heatPlan', plan: answer.plan, stationId: answer.station.id, finding, liftAtS, holds },
           crypto.randomUUID(),
         );
       },

@@ -33,7 +33,12 @@ export function HeatWork() {
       )}
       <RunStatus />
       {last && (
-        <Grid templateColumns={{ base: '1fr', md: '352px minmax(0, 1fr)' }} gap="5" flex="1" minH="300px">
+        <Grid
+          templateColumns={{ base: '1fr', md: 'minmax(352px, 1.05fr) minmax(0, 1fr)' }}
+          gap="5"
+          flex="1"
+          minH="300px"
+        >
           <Box minW="0">
             <HeatField
               board={job.board}

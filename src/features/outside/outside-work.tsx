@@ -39,7 +39,8 @@ export function OutsideWork({ job, testIndex }: { job: JobView; testIndex: numbe
 
 function OutsideHeadline({ job, asked }: { job: JobView; asked?: JobView['tests'][number] }) {
   const looks = job.readings.filter((r) => r.measurement.kind === 'look');
-  const doubtful = looks.find((r) => r.raw.kind === 'fail' && r.current);
+  const latest = new Map(looks.filter((r) => r.current).map((r) => [r.name, r]));
+  const doubtful = [...latest.values()].find((r) => r.raw.kind === 'fail');
   if (doubtful) {
     return (
       <Headline

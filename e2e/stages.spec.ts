@@ -1,0 +1,118 @@
+import { expect, test } from '@playwright/test';
+import { enterLine, headline, stageKey } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3215);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+test('a swollen pack stands in front of everything until it is out', async ({ page }) => {
+  await page.goto(server.url);
+  await expect(headline(page)).toHaveText('Swollen pack out first, into the fire-safe box');
+  await page.getByRole('link', { name: 'Job 0030' }).click();
+  await expect(headline(page)).toHaveText('The pack first: out, and into the fire-safe box');
+  await stageKey(page, 2, 'Outside');
+  await expect(page.getByLabel('Caution')).toContainText('Swollen pack.');
+  await enterLine(page, 'pack out');
+  await expect(page.getByLabel('Caution')).not.toContainText('Swollen pack.');
+  await page.goto(server.url);
+  await expect(headline(page)).not.toContainText('Swollen');
+});
+
+test('a port that looks damaged is not powered', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/30/outside`);
+  await enterLine(page, 'look j1 bad');
+  await expect(headline(page)).toHaveText('Do not power J1');
+  await enterLine(page, 'look j1 good');
+  await expect(headline(page)).not.toHaveText('Do not power J1');
+});
+
+test('a rail that fails names the smallest set of suspects and sends the job back', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/27/prove`);
+  await enterLine(page, 'chg5 5.01');
+  await enterLine(page, 'vsys 0.01');
+  await expect(headline(page)).toHaveText('VSYS fails, VIN is good');
+  await expect(page.locator('main')).toContainText('L1');
+  await expect(page.getByRole('complementary')).toContainText('VSYS: smallest set of suspects');
+  await page.goto(`${server.url}/jobs/27`);
+  await expect(page).toHaveURL(/\/probe$/);
+});
+
+test('a click on a reading loads it for correction, a click on a part begins a reading', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/31/probe`);
+  await page.getByRole('listitem').filter({ hasText: 'Through F1' }).getByRole('button').click();
+  await expect(page.getByLabel('Entry line')).toHaveValue('fix f1 thru ');
+  await page.getByLabel('Entry line').fill('');
+  await page.locator('svg title', { hasText: 'U2 charge controller' }).locator('..').click();
+  await expect(page.getByLabel('Entry line')).toHaveValue('u2 ');
+});
+
+test('the board can be turned over, zoomed, and brought back', async ({ page }) => {
+  await page.goto(`${server.url}/library/heronlog-4-c`);
+  const drawing = page.getByRole('img', { name: /front side/ });
+  await expect(drawing).toBeVisible();
+  await page.getByRole('button', { name: 'back side' }).click();
+  await expect(page.getByRole('img', { name: /back side/ })).toBeVisible();
+  await page.getByRole('button', { name: 'front side' }).click();
+  await drawing.hover();
+  await page.mouse.wheel(0, -600);
+  await page.getByRole('button', { name: 'whole board' }).click();
+  await expect(page.getByRole('button', { name: 'whole board' })).toBeHidden();
+});
+
+test('a decision to stop closes without gates, and undo opens the job again', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/28/decide`);
+  await page.getByRole('button', { name: 'Stop this job' }).click();
+  await expect(headline(page)).toHaveText('Stop: not worth what it needs');
+  await stageKey(page, 9, 'Close');
+  await expect(page.getByLabel('Stopped')).toBeChecked();
+  await page.getByRole('button', { name: 'Close the job' }).click();
+  await expect(headline(page)).toHaveText('Closed: stopped');
+  await page.getByLabel('Entry line').focus();
+  await page.keyboard.press('Shift+U');
+  await expect(headline(page)).toContainText('gates are open');
+});
+
+test('a heat plan is edited by typing over a figure, kept, and there again after a reload', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/32/heat`);
+  await expect(headline(page)).toHaveText(/^Lift U4/, { timeout: 30_000 });
+  const dial = page.getByLabel('Step 3, dial in °C');
+  await dial.fill('410');
+  await dial.press('Enter');
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
+  await page.getByLabel('Time, seconds').fill('30');
+  await enterLine(page, 'keep');
+  await page.reload();
+  await expect(dial).toHaveValue('410');
+  await expect(page.getByText('Kept with the job.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('navigation', { name: 'The path' })).toContainText(/lifts at \d+ s/);
+});
+
+test('the identity of a unit cannot be taken from the donor', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/29/image`);
+  await page.getByLabel('Take a kept image for the donor').selectOption({ label: 'Marshdesk known-good, unit 3' });
+  await page.getByLabel('Source of unit identity').selectOption('donor');
+  await page.getByRole('button', { name: 'Build the merged image' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'identity' })).toContainText('it stays the patient’s');
+});
+
+test('nothing is asked of the network, and the security policy is not broken', async ({ page }) => {
+  const outside: string[] = [];
+  const broken: string[] = [];
+  page.on('request', (request) => {
+    if (
+      !request.url().startsWith(server.url) &&
+      !request.url().startsWith('data:') &&
+      !request.url().startsWith('blob:')
+    )
+      outside.push(request.url());
+  });
+  page.on('console', (message) => {
+    if (message.text().includes('Content Security Policy')) broken.push(message.text().slice(0, 200));
+  });
+  for (const path of ['/', '/jobs/31/probe', '/jobs/32/heat', '/jobs/29/image', '/library']) {
+    await page.goto(`${server.url}${path}`, { waitUntil: 'networkidle' });
+  }
+  expect(outside).toEqual([]);
+  expect(broken).toEqual([]);
+});
