@@ -1,0 +1,29 @@
+export { CaptureReader, readCapture, type CaptureReading, type CcLine } from './capture';
+export { offersIn, readDialogue, STOPS, type Dialogue, type DialogueLine, type Stop } from './dialogue';
+export { BIT_S, LineDecoder } from './line';
+export {
+  decodeHeader,
+  decodePowerObject,
+  decodeRequest,
+  encodeHeader,
+  encodePowerObject,
+  encodeRequest,
+  fixedSupply,
+  messageName,
+  powerObjectWords,
+  type FixedSupply,
+  type MessageHeader,
+  type PowerObject,
+  type PowerRequest,
+} from './objects';
+export { packetBytes, packetWords, readPacket, type PdPacket } from './packet';
+export {
+  captureCsv,
+  captureVcd,
+  conversation,
+  edgesOf,
+  OFFERS_65W,
+  TROUBLES,
+  type ConversationTrouble,
+  type ConversationWish,
+} from './simulate';
