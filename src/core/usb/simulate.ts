@@ -185,6 +185,11 @@ function addGlitches(edges: number[], wish: LineWish, random: Random): void {
   }
 }
 
+/** A capture runs on for a while after the last edge, s. */
+const RUN_ON_S = 0.005;
+
+const endS = (edges: readonly number[]): number => (edges[edges.length - 1] ?? 0) + RUN_ON_S;
+
 /** Edges as a sampled two-channel capture in CSV: time in seconds, then the levels of both CC lines, one row per change. */
 export function captureCsv(edges: readonly number[], talking: 'CC1' | 'CC2', sampleHz: number): string {
   const rows = ['Time [s],CC1,CC2'];
@@ -205,6 +210,7 @@ export function captureCsv(edges: readonly number[], talking: 'CC1' | 'CC2', sam
     row(tick / sampleHz, level);
     lastTick = tick;
   }
+  row(endS(edges), level);
   return `${rows.join('\n')}\n`;
 }
 
@@ -227,5 +233,6 @@ export function captureVcd(edges: readonly number[], talking: 'CC1' | 'CC2', sam
     level ^= 1;
     lines.push(`#${Math.round((Math.ceil(edge * sampleHz) / sampleHz) * 1e9)}`, `${level}${mark}`);
   }
+  lines.push(`#${Math.round(endS(edges) * 1e9)}`);
   return `${lines.join('\n')}\n`;
 }
