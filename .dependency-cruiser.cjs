@@ -1,5 +1,5 @@
 // Who may import whom. The picture in words is in docs/architecture.md.
-const tests = '(\\.test\\.tsx?$|/test-support/)';
+const tests = '(\\.test\\.tsx?$|/tests/)';
 const CORE_PACKAGES = '^node_modules/(zod|@noble/hashes)/';
 
 module.exports = {

@@ -5,10 +5,12 @@ const config = {
   modulePathIgnorePatterns: ['<rootDir>/.next'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
-    '^server-only$': '<rootDir>/src/features/test-support/empty-module.ts',
+    '^server-only$': '<rootDir>/src/features/tests/empty-module.ts',
   },
+  // These ship as modules only.
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+)/)'],
   transform: {
-    '^.+\\.(t|j)sx?$': [
+    '^.+\\.m?[tj]sx?$': [
       '@swc/jest',
       { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } },
     ],

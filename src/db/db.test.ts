@@ -6,7 +6,7 @@ import { enter } from './enter';
 import { imageBytes, keepImage, listImages } from './images';
 import { appendEvent, jobEventsOf, jobSummaries, openJob } from './jobs';
 import { Lock } from './lock';
-import { temporaryDatabase } from './test-support/temporary';
+import { temporaryDatabase } from './tests/temporary';
 
 let db: Database;
 let url: string;

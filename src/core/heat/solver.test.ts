@@ -1,6 +1,6 @@
 import { HeatSolver } from './solver';
 import { emptyGrid, type HeatGrid } from './grid';
-import { evenFilms, slab } from './test-support/slab';
+import { evenFilms, slab } from './tests/slab';
 
 function run(solver: HeatSolver, seconds: number, stepS: number): void {
   for (let i = 0; i < Math.round(seconds / stepS); i++) solver.step(stepS);

@@ -11,7 +11,7 @@ import {
   type CcLine,
   type ConversationTrouble,
 } from '.';
-import reference from './test-support/reference-decode.json';
+import reference from './tests/reference-decode.json';
 
 interface ReferencePacket {
   readonly set: string;

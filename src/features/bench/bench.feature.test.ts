@@ -1,4 +1,4 @@
-import { demoBench } from '../test-support/demo-bench';
+import { demoBench } from '../tests/demo-bench';
 import type { Story } from '@/core/job';
 import { findBoard } from '@/db/boards';
 import type { Database } from '@/db/client';

@@ -1,4 +1,4 @@
-import { demoBench } from '../test-support/demo-bench';
+import { demoBench } from '../tests/demo-bench';
 import { demoDump } from '../../../demo/files';
 import { proposeRules, sha256Hex } from '@/core/image';
 import type { Database } from '@/db/client';

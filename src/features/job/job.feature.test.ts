@@ -1,5 +1,5 @@
 /** Entries as the interface makes them: read again on the server, stored, answered when they are on disk. */
-import { demoBench } from '../test-support/demo-bench';
+import { demoBench } from '../tests/demo-bench';
 import { jobEventsOf } from '@/db/jobs';
 import type { Database } from '@/db/client';
 import { enterEvent, enterLine, undoLast } from './actions';
