@@ -1,6 +1,9 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { seededRandom } from '../core/math';
+import { simulateTrace } from '../core/trace';
+import { captureCsv, conversation, edgesOf, OFFERS_65W } from '../core/usb';
 import { FORMATS, jsonSchemaOf } from './formats';
 import { run } from './main';
 
@@ -64,6 +67,65 @@ test('image compare', async () => {
 test('proof rails', async () => {
   const answer = await json('proof', 'rails', HERON, file('volts.json', { VBUS: 15, VBUS_F: 15, AON33: 0 }));
   expect(answer.failures[0]).toMatchObject({ rail: 'AON33', lastGood: 'VBUS_F' });
+});
+
+describe('usb', () => {
+  const capture = (trouble: 'none' | 'noAnswer'): string => {
+    const packets = conversation({ trouble, offers: OFFERS_65W, want: 3, wantMa: 2000 });
+    return file(`${trouble}.csv`, captureCsv(edgesOf(packets, { seed: 2 }), 'CC2', 4e6));
+  };
+  const meter = (): string => {
+    const trace = simulateTrace([{ name: 'noTalk', durationS: 20, volts: 5.02, amps: [0.01, 0.01] }], seededRandom(3));
+    return file(
+      'meter.csv',
+      ['t [s],U [V],I [A]', ...[...trace.timesS].map((t, i) => `${t},${trace.volts[i]},${trace.amps[i]}`)].join('\n'),
+    );
+  };
+
+  test('decode reads hex words', async () => {
+    const { objects } = await json('usb', 'decode', '0001912c,000641f4');
+    expect(objects.map((o: { words: string }) => o.words)).toEqual(['5 V 3 A', '20 V 5 A']);
+  });
+
+  test('decode reads a capture and says where it stopped on this board', async () => {
+    const good = await json('usb', 'decode', capture('none'), '--board', HERON);
+    expect(good).toMatchObject({ line: 'CC2', stop: 'contract' });
+    const silent = await json('usb', 'decode', capture('noAnswer'), '--board', HERON, '--port', 'j1');
+    expect(silent.headline).toBe('Offers go unanswered');
+    expect(silent.implicated[0].ref).toBe('U4');
+  });
+
+  test('trace names its segments, expect gives the window', async () => {
+    const { segments, expected } = await json('usb', 'trace', HERON, meter());
+    expect(segments).toMatchObject([{ name: 'noTalk', words: 'five volts, no conversation' }]);
+    expect(await json('usb', 'expect', HERON)).toEqual(expected);
+    expect((await json('usb', 'expect', HERON, '--charger', 'small')).volts).toBe(5);
+  });
+
+  test.each<[string, () => string[], RegExp]>([
+    [
+      'a capture that is none',
+      () => ['usb', 'decode', file('words.csv', 'hello\n')],
+      /Expected rows of time and two levels/,
+    ],
+    ['a missing capture', () => ['usb', 'decode', 'nowhere.csv'], /nowhere\.csv: ENOENT/],
+    ['an unknown port', () => ['usb', 'expect', HERON, '--port', 'J9'], /Expected one of the ports J1; got "J9"/],
+    ['an unknown charger', () => ['usb', 'expect', HERON, '--charger', 'huge'], /Expected a charger: .*; got "huge"/],
+    [
+      'an unknown pack state',
+      () => ['usb', 'expect', HERON, '--pack', 'wet'],
+      /Expected a pack state: partly, flat, full, out; got "wet"/,
+    ],
+    [
+      'a meter file without figures',
+      () => ['usb', 'trace', HERON, file('none.csv', 'a,b\n')],
+      /Expected rows with volts and amps/,
+    ],
+  ])('%s ends with exit code 2 and a sentence', async (_, args, words) => {
+    const { code, err } = await cli(...args());
+    expect(code).toBe(2);
+    expect(err).toMatch(words);
+  });
 });
 
 test('schema', async () => {

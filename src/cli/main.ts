@@ -6,6 +6,7 @@ import { addImageCommands } from './image';
 import { InputProblem } from './input';
 import { addProofCommands } from './proof';
 import { addSchemaCommand } from './schema';
+import { addUsbCommands } from './usb';
 
 export function program(): Command {
   const root = new Command('unisolda').description('Bench arithmetic from the command line').exitOverride();
@@ -13,6 +14,7 @@ export function program(): Command {
   addDiagnoseCommands(root);
   addImageCommands(root);
   addProofCommands(root);
+  addUsbCommands(root);
   addSchemaCommand(root);
   return root;
 }

@@ -11,3 +11,4 @@ export { nameFor, nameSegments, SEGMENT_WORDS, type Segment, type SegmentName } 
 export { LineCost, penaltyOf, segment, type Stretch } from './segment';
 export { simulateTrace, type WantedSegment } from './simulate';
 export { durationS, figuresOf, type Trace } from './trace';
+export { importMeterCsv, type ColumnChoice, type MeterImport } from './import';
