@@ -10,6 +10,7 @@ const VIEWS = [
   { name: 'bench', path: '/' },
   { name: 'arrive', path: '/jobs/31/arrive' },
   { name: 'outside', path: '/jobs/28/outside' },
+  { name: 'outside-traces', path: '/jobs/31/outside', traces: true },
   { name: 'probe', path: '/jobs/31/probe', typed: 'tp7 1.8' },
   { name: 'probe-dim', path: '/jobs/28/probe', dim: true },
   { name: 'decide', path: '/jobs/28/decide' },
@@ -29,6 +30,16 @@ for (const view of VIEWS) {
     if (view.donor) {
       await page.getByLabel('Take a kept image for the donor').selectOption({ label: view.donor });
       await expect(headline(page)).toContainText('regions differ');
+    }
+    if (view.traces) {
+      await page.getByRole('button', { name: 'Traces' }).click();
+      for (const [side, file] of [
+        ['A', 'silent-a-way'],
+        ['B', 'charging-b-way'],
+      ]) {
+        await page.getByLabel(`Load a trace, ${side} way`).setInputFiles(`demo/outside/${file}.csv`);
+        await page.waitForTimeout(2000);
+      }
     }
     if (view.typed) await page.getByLabel('Entry line').pressSequentially(view.typed);
     await page.waitForTimeout(500);

@@ -8,6 +8,15 @@ const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 
 export const OUTCOMES = ['repaired', 'stopped', 'returned'] as const;
 
+/** A decoded message as it is kept: enough to read the dialogue again. */
+const packetSchema = z.object({
+  atS: z.number(),
+  set: z.enum(['SOP', "SOP'", "SOP''", 'Hard Reset', 'Cable Reset']),
+  headerWord: z.number().int().nullable(),
+  objects: z.array(z.number().int()).max(7),
+  intact: z.boolean(),
+});
+
 const storySchema = z.object({
   kind: z.literal('story'),
   symptom: words,
@@ -45,6 +54,23 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     sound: z.boolean(),
   }),
   z.object({ kind: z.literal('imageWritten'), ref, sha256 }),
+  z.object({
+    kind: z.literal('trace'),
+    port: z.string(),
+    side: z.enum(['A', 'B']),
+    name: z.string().max(200),
+    timesS: z.array(z.number()).min(3).max(1200),
+    volts: z.array(z.number()).min(3).max(1200),
+    amps: z.array(z.number()).min(3).max(1200),
+  }),
+  z.object({
+    kind: z.literal('capture'),
+    port: z.string(),
+    name: z.string().max(200),
+    line: z.enum(['CC1', 'CC2']).nullable(),
+    durationS: z.number(),
+    packets: z.array(packetSchema).max(400),
+  }),
   z.object({ kind: z.literal('note'), text: words }),
   z.object({
     kind: z.literal('close'),

@@ -25,6 +25,10 @@ export interface JobState {
   readonly site?: Body<'site'>;
   readonly images: Readonly<Partial<Record<ImageRole, Body<'image'>>>>;
   readonly written?: Body<'imageWritten'>;
+  /** The latest trace of each plug way, by port and side as `J1 A`. */
+  readonly traces: Readonly<Record<string, Body<'trace'>>>;
+  /** The latest capture of each port. */
+  readonly captures: Readonly<Record<string, Body<'capture'>>>;
   readonly notes: readonly string[];
   readonly closed?: Body<'close'> & { readonly at: string };
   /** Events that count: undone and corrected ones left out, corrections in the place of what they correct. */
@@ -38,6 +42,8 @@ const START: JobState = {
   absent: [],
   replaced: [],
   images: {},
+  traces: {},
+  captures: {},
   notes: [],
   live: [],
 };
@@ -108,6 +114,10 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, images: { ...state.images, [body.role]: body } };
     case 'imageWritten':
       return { ...state, written: body, replaced: [...new Set([...state.replaced, `${body.ref}/image`])] };
+    case 'trace':
+      return { ...state, traces: { ...state.traces, [`${body.port} ${body.side}`]: body } };
+    case 'capture':
+      return { ...state, captures: { ...state.captures, [body.port]: body } };
     case 'note':
       return { ...state, notes: [...state.notes, body.text] };
     case 'close':

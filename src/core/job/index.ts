@@ -21,3 +21,4 @@ export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type JobView, type ReadingView, type SuspectView } from './view';
 export { storyShift, type StoryShift } from './story';
 export { reportOf, type JobReport } from './report';
+export { captureBody, dialogueOf, outsideOf, traceBody, type OutsideView, type WayView } from './outside';

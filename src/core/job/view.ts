@@ -129,6 +129,10 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `${body.role} image ${body.name}`;
     case 'imageWritten':
       return `image written to ${body.ref}`;
+    case 'trace':
+      return `trace ${body.side} way`;
+    case 'capture':
+      return `capture ${body.name}`;
     case 'note':
       return `note: ${body.text}`;
     case 'close':

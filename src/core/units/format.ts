@@ -48,6 +48,9 @@ export function formatChance(p: number): string {
   return `${Math.round(p * 100)} %`;
 }
 
+/** A chance as a count, for sentences: `cures 76 in 100`; the ends are never claimed exactly. */
+export const formatInHundred = (p: number): string => `${Math.min(99, Math.max(1, Math.round(p * 100)))} in 100`;
+
 /** Bytes as `256 KiB`, `1.5 MiB`, or `300 bytes`. */
 export function formatBytes(bytes: number): string {
   if (bytes >= 1 << 20) return `${trimZeros((bytes / (1 << 20)).toFixed(1))} MiB`;

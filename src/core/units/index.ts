@@ -4,6 +4,7 @@ export {
   formatBytes,
   formatChance,
   formatDrop,
+  formatInHundred,
   formatMinutes,
   formatOffset,
   formatOhm,

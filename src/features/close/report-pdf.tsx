@@ -19,12 +19,13 @@ Font.register({
 });
 
 const style = StyleSheet.create({
-  page: { fontFamily: 'Text', fontSize: 9, paddingVertical: 34, paddingHorizontal: 42, lineHeight: 1.35 },
-  title: { fontSize: 17, fontWeight: 700 },
-  outcome: { fontSize: 13, fontWeight: 700, marginTop: 8 },
+  page: { fontFamily: 'Text', fontSize: 9, paddingVertical: 34, paddingHorizontal: 42 },
+  title: { fontSize: 17, fontWeight: 700, lineHeight: 1.3 },
+  outcome: { fontSize: 13, fontWeight: 700, lineHeight: 1.4, marginTop: 8 },
   part: { marginTop: 9 },
   partTitle: { fontWeight: 700, borderBottomWidth: 0.5, marginBottom: 2 },
-  row: { flexDirection: 'row' },
+  row: { flexDirection: 'row', lineHeight: 1.35 },
+  line: { lineHeight: 1.4 },
   cell: { flex: 1, fontFamily: 'Figures', fontSize: 8, paddingRight: 6 },
   first: { flex: 1.2, paddingRight: 6 },
 });
@@ -45,9 +46,9 @@ export async function reportPdf(report: JobReport): Promise<Buffer> {
           {report.outcome}
           {report.closed ? `, ${report.closed}` : ''}
         </Text>
-        <Text>{`${report.device}. Opened ${report.opened}.`}</Text>
-        <Text>{`Symptom: ${plain(report.symptom)}`}</Text>
-        <Text>{`Cause: ${plain(report.cause)}`}</Text>
+        <Text style={style.line}>{`${report.device}. Opened ${report.opened}.`}</Text>
+        <Text style={style.line}>{`Symptom: ${plain(report.symptom)}`}</Text>
+        <Text style={style.line}>{`Cause: ${plain(report.cause)}`}</Text>
         {report.reason ? (
           <Text style={{ fontWeight: 700 }}>{`Closed with open gates, because: ${plain(report.reason)}`}</Text>
         ) : null}

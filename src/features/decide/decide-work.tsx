@@ -3,7 +3,7 @@
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { EventBody, JobView, KeepEvent } from '@/core/job';
-import { formatChance, formatMinutes } from '@/core/units';
+import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
 import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
 
 type Decision = Extract<EventBody, { kind: 'decision' }>;
@@ -27,7 +27,7 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
           decision
             ? decision.words
             : best
-              ? `${best.words}: cures ${Math.round(best.cureChance * 100)} in 100`
+              ? `${best.words}: cures ${formatInHundred(best.cureChance)}`
               : 'Nothing to decide yet'
         }
         aside={decision ? 'decided' : best && formatMinutes(best.minutes)}

@@ -4,6 +4,7 @@ import { useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
+import { FilePick } from '@/ui';
 import { keepDump, takeKept, type ImageAnswer } from './actions';
 import type { ImageBench, RoleView } from './queries';
 
@@ -21,8 +22,7 @@ interface ImageSlotProps {
 export function ImageSlot({ job, role, title, family, view, library, onAnswer }: ImageSlotProps) {
   const [busy, start] = useTransition();
 
-  function load(file: File | undefined): void {
-    if (!file) return;
+  function load(file: File): void {
     if (file.size !== family.sizeBytes) {
       onAnswer({
         kept: false,
@@ -40,26 +40,7 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
       <Flex justify="space-between" align="baseline" gap="3">
         <Text fontWeight="700">{title}</Text>
         <Flex gap="3" fontSize="14px" whiteSpace="nowrap">
-          <chakra.label
-            cursor="pointer"
-            color="copperText"
-            textDecoration="underline"
-            _focusWithin={{ outline: '2px solid', outlineColor: 'copper' }}
-          >
-            {busy ? 'keeping …' : 'load a dump'}
-            <chakra.input
-              type="file"
-              aria-label={`Load a dump for the ${role}`}
-              position="absolute"
-              opacity="0"
-              w="1px"
-              h="1px"
-              onChange={(e) => {
-                load(e.target.files?.[0]);
-                e.target.value = '';
-              }}
-            />
-          </chakra.label>
+          <FilePick label={`Load a dump for the ${role}`} text={busy ? 'keeping …' : 'load a dump'} onFile={load} />
           <chakra.select
             aria-label={`Take a kept image for the ${role}`}
             value=""

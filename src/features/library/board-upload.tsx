@@ -1,8 +1,8 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { Box, Text, chakra } from '@chakra-ui/react';
-import { ProblemNote } from '@/ui';
+import { Box, Text } from '@chakra-ui/react';
+import { FilePick, ProblemNote } from '@/ui';
 import { addBoard, type BoardAnswer } from './actions';
 
 /** A board of a hundred parts is about 40 kB; a file far beyond any board is refused before it is read. */
@@ -13,8 +13,7 @@ const MOST_SHOWN = 8;
 export function BoardUpload() {
   const [answer, setAnswer] = useState<BoardAnswer>();
   const [busy, start] = useTransition();
-  function load(file: File | undefined): void {
-    if (!file) return;
+  function load(file: File): void {
     if (file.size > MOST_BYTES) {
       setAnswer({
         kept: false,
@@ -27,28 +26,12 @@ export function BoardUpload() {
   }
   return (
     <Box mt="4">
-      <chakra.label
-        cursor="pointer"
-        color="copperText"
-        textDecoration="underline"
-        position="relative"
-        _focusWithin={{ outline: '2px solid', outlineColor: 'copper' }}
-      >
-        {busy ? 'Checking …' : 'Add a board file'}
-        <chakra.input
-          type="file"
-          accept=".json,application/json"
-          aria-label="Add a board file"
-          position="absolute"
-          opacity="0"
-          w="1px"
-          h="1px"
-          onChange={(e) => {
-            load(e.target.files?.[0]);
-            e.target.value = '';
-          }}
-        />
-      </chakra.label>
+      <FilePick
+        label="Add a board file"
+        text={busy ? 'Checking …' : 'Add a board file'}
+        accept=".json,application/json"
+        onFile={load}
+      />
       <Text as="span" color="quiet" fontSize="14px" ml="3">
         unisolda-board/1, described in docs/formats
       </Text>

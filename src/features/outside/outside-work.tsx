@@ -1,21 +1,36 @@
 'use client';
 
-import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import type { PlugSide, Port } from '@/core/board';
 import { meterCases } from '@/core/diagnose';
-import type { JobView, ReadingView } from '@/core/job';
+import { outsideOf, type JobView, type KeepEvent, type ReadingView } from '@/core/job';
+import { CHARGERS, type OutsideConclusion } from '@/core/trace';
 import { formatMinutes } from '@/core/units';
 import { MeterPlane } from '@/drawings/meter-plane';
 import { Headline, useEntryOffer } from '@/ui';
+import { TalkView } from './talk-view';
+import { TraceView } from './trace-view';
 
-/** What the port says: both ways round at each port, on the plane of volts and amps. */
-export function OutsideWork({ job, testIndex }: { job: JobView; testIndex: number }) {
+const VIEWS = [
+  ['meter', 'The meter'],
+  ['trace', 'Traces'],
+  ['talk', 'Conversation'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
+/** What the port says: both ways round at each port, on the plane of volts and amps, over time, and as a conversation. */
+export function OutsideWork({ job, testIndex, onKeep }: { job: JobView; testIndex: number; onKeep: KeepEvent }) {
   const { ports } = job.board;
   const asked = job.tests[testIndex]?.access === 'closed' ? job.tests[testIndex] : undefined;
-  const shownPort = portOfInterest(job, ports);
+  const [portId, setPort] = useState(() => portOfInterest(job, ports).id);
+  const [view, setView] = useState<View>('meter');
+  const [charger, setCharger] = useState(CHARGERS[CHARGERS.length - 1]);
+  const port = ports.find((p) => p.id === portId) ?? ports[0];
+  const outside = useMemo(() => outsideOf(port, job.state, charger), [port, job.state, charger]);
   return (
     <>
-      <OutsideHeadline job={job} asked={asked} />
+      <OutsideHeadline job={job} asked={asked} conclusion={outside.conclusion} />
       <Grid
         templateColumns={ports.length > 1 ? 'auto 1fr 1fr' : '1fr 1fr'}
         columnGap="5"
@@ -23,21 +38,72 @@ export function OutsideWork({ job, testIndex }: { job: JobView; testIndex: numbe
         mb="3"
         alignItems="baseline"
       >
-        {ports.map((port) => (
-          <PortRow key={port.id} job={job} port={port} named={ports.length > 1} />
+        {ports.map((p) => (
+          <PortRow key={p.id} job={job} port={p} named={ports.length > 1} />
         ))}
       </Grid>
-      <MeterPlane
-        title={ports.length > 1 ? `Port ${shownPort.id}` : 'The meter'}
-        designV={shownPort.designV}
-        cases={meterCases(job.board, shownPort.id)}
-        readings={usbReadings(job, shownPort.id)}
-      />
+      <Flex gap="5" align="baseline" mb="2" wrap="wrap" fontSize="14px">
+        {VIEWS.map(([id, name]) => (
+          <chakra.button
+            key={id}
+            type="button"
+            cursor="pointer"
+            aria-pressed={view === id}
+            fontWeight={view === id ? '700' : '400'}
+            borderBottom="2px solid"
+            borderColor={view === id ? 'copper' : 'transparent'}
+            onClick={() => setView(id)}
+          >
+            {name}
+          </chakra.button>
+        ))}
+        <Flex gap="2" ml="auto" color="quiet" align="baseline">
+          {ports.length > 1 && (
+            <chakra.select aria-label="Port" value={port.id} onChange={(e) => setPort(e.target.value)} bg="transparent">
+              {ports.map((p) => (
+                <option key={p.id}>{p.id}</option>
+              ))}
+            </chakra.select>
+          )}
+          <chakra.select
+            aria-label="Charger"
+            value={charger.name}
+            onChange={(e) => setCharger(CHARGERS.find((c) => c.name === e.target.value) ?? charger)}
+            bg="transparent"
+          >
+            {CHARGERS.map((c) => (
+              <option key={c.name} value={c.name}>
+                {c.name} charger
+              </option>
+            ))}
+          </chakra.select>
+          <span>
+            healthy: {outside.expected.volts} V, {outside.expected.amps[0].toFixed(2)} to{' '}
+            {outside.expected.amps[1].toFixed(2)} A
+          </span>
+        </Flex>
+      </Flex>
+      {view === 'meter' && (
+        <MeterPlane
+          title={ports.length > 1 ? `Port ${port.id}` : 'The meter'}
+          designV={port.designV}
+          cases={meterCases(job.board, port.id)}
+          readings={usbReadings(job, port.id)}
+        />
+      )}
+      {view === 'trace' && <TraceView job={job} port={port} outside={outside} onKeep={onKeep} />}
+      {view === 'talk' && <TalkView job={job} port={port} onKeep={onKeep} />}
     </>
   );
 }
 
-function OutsideHeadline({ job, asked }: { job: JobView; asked?: JobView['tests'][number] }) {
+interface OutsideHeadlineProps {
+  readonly job: JobView;
+  readonly asked?: JobView['tests'][number];
+  readonly conclusion?: OutsideConclusion;
+}
+
+function OutsideHeadline({ job, asked, conclusion }: OutsideHeadlineProps) {
   const looks = job.readings.filter((r) => r.measurement.kind === 'look');
   const latest = new Map(looks.filter((r) => r.current).map((r) => [r.name, r]));
   const doubtful = [...latest.values()].find((r) => r.raw.kind === 'fail');
@@ -68,8 +134,10 @@ function OutsideHeadline({ job, asked }: { job: JobView; asked?: JobView['tests'
     );
   }
   return (
-    <Headline title={headlineOf(job.findings.outside)} aside="outside is done">
-      {job.next.stage === 'outside' ? job.next.title : `Next: ${job.next.title}.`}
+    <Headline title={conclusion?.words ?? headlineOf(job.findings.outside)} aside="outside is done">
+      {conclusion && `${conclusion.reasons.join('. ')}. `}
+      {conclusion && conclusion.implicates.length > 0 && `It points to ${conclusion.implicates.join(', ')}. `}
+      Next: {job.next.title}.
     </Headline>
   );
 }

@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
-import { formatChance, formatMinutes } from '@/core/units';
+import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
 import { MarginPart, OddsBar } from '@/ui';
 
 /** Suspects with their odds, the readings that made them, and the repairs that compete with the next test. */
@@ -40,7 +40,7 @@ export function ProbeMargin({ job }: { job: JobView }) {
         <MarginPart title="Or work now">
           {job.repairs.slice(0, 3).map((r) => (
             <Text key={r.words} fontSize="14px">
-              {r.words}: {formatMinutes(r.minutes)}, cures {Math.round(r.cureChance * 100)} in 100.
+              {r.words}: {formatMinutes(r.minutes)}, cures {formatInHundred(r.cureChance)}.
             </Text>
           ))}
         </MarginPart>

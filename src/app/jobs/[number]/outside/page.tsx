@@ -1,3 +1,4 @@
+import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
 import { OutsideWork } from '@/features/outside/outside-work';
 import { ProbeMargin } from '@/features/probe/probe-margin';
@@ -10,7 +11,7 @@ export default async function OutsidePage(props: JobPageProps) {
       job={job}
       stage="outside"
       testIndex={testIndex}
-      work={<OutsideWork job={job} testIndex={testIndex} />}
+      work={<OutsideWork job={job} testIndex={testIndex} onKeep={enterEvent} />}
       margin={<ProbeMargin job={job} />}
     />
   );

@@ -1,0 +1,28 @@
+import { problemText } from '@/core/result';
+import { CaptureReader } from '@/core/usb';
+import type { CaptureReply, CaptureRequest } from './protocol';
+
+/** Progress is told at most this often, ms. */
+const TELL_EVERY_MS = 80;
+
+const post = (reply: CaptureReply): void => self.postMessage(reply);
+
+/** Reads the file piece by piece: memory stays at one piece, whatever its length. */
+self.onmessage = async ({ data }: MessageEvent<CaptureRequest>): Promise<void> => {
+  const reader = new CaptureReader(data.sampleHz);
+  const pieces = data.file.stream().getReader();
+  let doneBytes = 0;
+  let told = performance.now();
+  for (let piece = await pieces.read(); !piece.done; piece = await pieces.read()) {
+    doneBytes += piece.value.length;
+    if (!reader.push(piece.value)) break;
+    const now = performance.now();
+    if (now - told < TELL_EVERY_MS) continue;
+    told = now;
+    post({ kind: 'progress', doneBytes, totalBytes: data.file.size });
+  }
+  const reading = reader.finish();
+  post(
+    reading.ok ? { kind: 'done', reading: reading.value } : { kind: 'problem', words: problemText(reading.problems) },
+  );
+};
