@@ -39,7 +39,7 @@ const SHORT = { readings: [{ measurement: { kind: 'ohm', net: 'AON33' }, value: 
 
 test('heat simulate aims a starting plan at a part and judges it', async () => {
   const answer = await json('heat', 'simulate', HERON, '--part', 'u2', '--curves');
-  expect(answer.verdict.headline).toMatch(/^Lift U2 at \d+ s, not before$/);
+  expect(answer.verdict.headline).toMatch(/^Lift U2 at \d+ s, /);
   expect(answer.energyError).toBeLessThan(0.005);
   expect(answer.curves.timesS.length).toBeGreaterThan(60);
 });

@@ -126,6 +126,14 @@ describe('the verdict', () => {
     expect(verdict.neighbours.map((n) => n.ref)).toContain('U9');
   });
 
+  test('a neighbour that gets too hot stands in the headline', () => {
+    const longer = { ...plan, covers: [], steps: plan.steps.map((s, i) => (i === 2 ? { ...s, durationS: 60 } : s)) };
+    const words = judgeHeat(board, longer, simulateHeat(board, station, longer, { frames: false })!);
+    expect(words.holds).toBe(false);
+    expect(words.headline).toMatch(/^Lift U4 at \d+ s, but \w+ gets too hot$/);
+    expect(words.sentence).toMatch(/ But /);
+  });
+
   test('says so when nothing melts', () => {
     const cold = constantDial('U4', 200);
     const words = judgeHeat(board, cold, simulateHeat(board, station, cold, { frames: false })!);

@@ -133,9 +133,10 @@ function words(plan: HeatPlan, v: Omit<HeatVerdict, keyof Words | 'holds'>): Wor
     .map((n) => `${n.ref} reaches ${formatTempC(n.peakC)} against ${Math.round(n.limitC)} at ${formatSeconds(n.atS)}`);
   if (v.bodyPeakC > v.bodyLimitC)
     broken.unshift(`${plan.partRef} itself reaches ${formatTempC(v.bodyPeakC)} against ${Math.round(v.bodyLimitC)}`);
+  const tooHot = v.bodyPeakC > v.bodyLimitC ? 'it' : v.neighbours.find((n) => !n.holds)?.ref;
   const melts = `All joints are above ${Math.round(v.liquidusC)} °C from ${formatSeconds(v.meltsAtS)}, for ${formatSeconds(v.aboveLiquidusS)}.`;
   return {
-    headline: `Lift ${plan.partRef} at ${formatSeconds(v.liftAtS)}, not before`,
+    headline: `Lift ${plan.partRef} at ${formatSeconds(v.liftAtS)}, ${tooHot ? `but ${tooHot} gets too hot` : 'not before'}`,
     sentence:
       broken.length > 0
         ? `${melts} But ${broken.slice(0, 2).join('; ')}${broken.length > 2 ? ` and ${broken.length - 2} more are too hot` : ''}.`

@@ -12,6 +12,7 @@ export const MainButton = chakra('button', {
     py: '1.5',
     borderRadius: '2px',
     cursor: 'pointer',
+    whiteSpace: 'nowrap',
     _disabled: { opacity: 0.55, cursor: 'not-allowed' },
   },
 });
@@ -27,6 +28,7 @@ export const PlainButton = chakra('button', {
     py: '1',
     borderRadius: '2px',
     cursor: 'pointer',
+    whiteSpace: 'nowrap',
     _hover: { borderColor: 'ink' },
     _disabled: { opacity: 0.55, cursor: 'not-allowed' },
   },

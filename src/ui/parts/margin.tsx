@@ -14,11 +14,11 @@ export function MarginPart({ title, children }: { title: string; children: React
   );
 }
 
-/** The one caution of this step, at the foot of the margin. */
+/** The one caution of this step, at the foot of the margin; it stays in sight when the margin is long. */
 export function CautionNote({ title, text }: { title: string; text: string }) {
   return (
-    <Box as="section" aria-label="Caution" mt="auto" borderLeft="3px solid" borderColor="amber" pl="3">
-      <Text fontSize="14px">
+    <Box as="section" aria-label="Caution" mt="auto" position="sticky" bottom="0" bg="ground" pt="2">
+      <Text fontSize="14px" borderLeft="3px solid" borderColor="amber" pl="3">
         <Box as="strong" color="amberText">
           {title}
         </Box>{' '}
