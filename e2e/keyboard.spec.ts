@@ -98,3 +98,20 @@ test('a heat run shows its progress and can be cancelled', async ({ page }) => {
   await page.getByRole('button', { name: 'Run again' }).click();
   await expect(page.getByText('Cancelled.')).toBeHidden();
 });
+
+test('ten thousand jobs: the list counts, filters and scrolls with only the rows in sight in the page', async ({
+  page,
+}) => {
+  await server.addClosedJobs(10_000);
+  await page.goto(`${server.url}/jobs`);
+  await expect(headline(page)).toHaveText(/^10,?008 jobs$/);
+  const rows = page.getByRole('region', { name: 'The jobs' }).getByRole('link');
+  expect(await rows.count()).toBeLessThan(60);
+  await page.getByRole('region', { name: 'The jobs' }).evaluate((box) => box.scrollTo(0, box.scrollHeight));
+  await expect(rows.filter({ hasText: '0026' })).toBeVisible();
+  await page.getByLabel('Find a job').fill('10998 stopped');
+  await expect(headline(page)).toHaveText(/^1 of 10,?008 jobs$/);
+  await expect(rows).toHaveCount(1);
+  await page.goto(server.url);
+  await expect(page.getByRole('link', { name: /0031/ })).toBeVisible();
+});

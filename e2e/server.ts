@@ -2,9 +2,17 @@ import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { createClient } from '@libsql/client';
 
 const NEXT = 'node_modules/next/dist/bin/next';
 const TSX = 'node_modules/tsx/dist/cli.mjs';
+
+function eventRow(job: number, seq: number, at: string, body: object): { sql: string; args: (string | number)[] } {
+  return {
+    sql: 'insert into job_events (job_number, seq, key, at, bench, actor, body) values (?, ?, ?, ?, ?, ?, ?)',
+    args: [job, seq, `old-${job}-${seq}`, at, 'Bench 1', 'Bench lead', JSON.stringify(body)],
+  };
+}
 
 /** The production server on a database of its own with the demo world; it can be killed hard and started again. */
 export class BenchServer {
@@ -25,6 +33,31 @@ export class BenchServer {
   async start(): Promise<void> {
     execFileSync(process.execPath, [TSX, 'demo/load.ts'], { env: this.env, stdio: 'pipe' });
     await this.serve();
+  }
+
+  /** Adds many closed jobs straight to the database, for lists that are long. */
+  async addClosedJobs(count: number): Promise<void> {
+    const client = createClient({ url: this.env.DATABASE_URL });
+    const at = '2025-06-01T08:00:00.000Z';
+    for (let from = 1000; from < 1000 + count; from += 500) {
+      const numbers = Array.from({ length: Math.min(500, 1000 + count - from) }, (_, i) => from + i);
+      await client.batch(
+        numbers.flatMap((n) => [
+          { sql: 'insert into jobs (number, board_id, opened_at) values (?, ?, ?)', args: [n, 'heronlog-4-c', at] },
+          eventRow(n, 1, at, {
+            kind: 'story',
+            symptom: `old trouble ${n % 97}`,
+            history: [],
+            dataMatters: false,
+            locked: false,
+            consent: true,
+            pack: 'sound',
+          }),
+          eventRow(n, 2, at, { kind: 'close', outcome: n % 2 ? 'repaired' : 'stopped', cause: '' }),
+        ]),
+      );
+    }
+    client.close();
   }
 
   async serve(): Promise<void> {

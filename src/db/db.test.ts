@@ -78,6 +78,20 @@ test('the jobs’ list knows the outcome, and that an undone closing does not co
   const reopened = await openJob(db, 'heronlog-4-c', AT);
   await appendEvent(db, reopened, { body: { kind: 'close', outcome: 'repaired', cause: '' } }, meta('d'));
   await appendEvent(db, reopened, { body: { kind: 'undo', seq: 1 } }, meta('e'));
+  const story: EventBody = {
+    kind: 'story',
+    symptom: 'bulges',
+    history: [],
+    dataMatters: false,
+    locked: false,
+    consent: true,
+    pack: 'swollen',
+  };
+  await appendEvent(db, reopened, { body: story }, meta('f'));
+  expect((await jobSummaries(db)).find((j) => j.number === reopened)).toMatchObject({
+    symptom: 'bulges',
+    swollen: true,
+  });
   const outcomes = new Map((await jobSummaries(db)).map((j) => [j.number, j.outcome]));
   expect(outcomes.get(closed)).toBe('stopped');
   expect(outcomes.get(reopened)).toBeUndefined();

@@ -71,8 +71,13 @@ export async function appendEvent(
   });
 }
 
+/** A field of an event's body, read by the database. */
+const field = <T>(name: string) => sql<T>`json_extract(${jobEvents.body}, ${`$.${name}`})`;
+
 export interface JobSummary extends JobRow {
   readonly symptom: string;
+  /** The pack came in swollen, whether or not it is out by now. */
+  readonly swollen: boolean;
   /** The outcome where the last closing still counts, else undefined. */
   readonly outcome?: string;
   readonly lastAt: string;
@@ -87,23 +92,35 @@ export async function jobSummaries(db: Database): Promise<JobSummary[]> {
       .from(jobEvents)
       .groupBy(jobEvents.jobNumber),
     db
-      .select({ number: jobEvents.jobNumber, seq: jobEvents.seq, body: jobEvents.body })
+      .select({
+        number: jobEvents.jobNumber,
+        seq: jobEvents.seq,
+        kind: field<string>('kind'),
+        symptom: field<string | null>('symptom'),
+        pack: field<string | null>('pack'),
+        outcome: field<string | null>('outcome'),
+        target: field<number | null>('seq'),
+      })
       .from(jobEvents)
-      .where(sql`json_extract(${jobEvents.body}, '$.kind') in ('story', 'close', 'undo')`)
+      .where(sql`${field('kind')} in ('story', 'close', 'undo')`)
       .orderBy(asc(jobEvents.seq)),
   ]);
   const lastAt = new Map(last.map((l) => [l.number, l.at]));
   const symptom = new Map<number, string>();
+  const pack = new Map<number, string>();
   const outcome = new Map<number, { seq: number; outcome: string }>();
-  for (const { number, seq, body } of marked) {
-    const event = eventBodySchema.parse(JSON.parse(body));
-    if (event.kind === 'story') symptom.set(number, event.symptom);
-    if (event.kind === 'close') outcome.set(number, { seq, outcome: event.outcome });
-    if (event.kind === 'undo' && outcome.get(number)?.seq === event.seq) outcome.delete(number);
+  for (const e of marked) {
+    if (e.kind === 'story') {
+      symptom.set(e.number, e.symptom ?? '');
+      pack.set(e.number, e.pack ?? '');
+    }
+    if (e.kind === 'close') outcome.set(e.number, { seq: e.seq, outcome: e.outcome ?? '' });
+    if (e.kind === 'undo' && outcome.get(e.number)?.seq === e.target) outcome.delete(e.number);
   }
   return rows.map((r) => ({
     ...r,
     symptom: symptom.get(r.number) ?? '',
+    swollen: pack.get(r.number) === 'swollen',
     outcome: outcome.get(r.number)?.outcome,
     lastAt: lastAt.get(r.number) ?? r.openedAt,
   }));

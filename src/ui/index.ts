@@ -4,6 +4,7 @@ export { EntryOfferProvider, useEntryOffer } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';
 export { MainButton, PlainButton } from './parts/button';
+export { ColumnHeads } from './parts/column-heads';
 export { FilePick } from './parts/file-pick';
 export { Headline } from './parts/headline';
 export { Key } from './parts/key';

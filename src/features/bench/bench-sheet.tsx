@@ -2,9 +2,10 @@ import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { STAGES } from '@/core/job';
 import { formatMinutes } from '@/core/units';
-import { Headline } from '@/ui';
+import { ColumnHeads, Headline } from '@/ui';
 import type { Bench, BenchRow } from './queries';
 
+const COLUMNS = '64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px';
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
 /** Today at the bench: the job to take next, then the queue with what was found and what comes next. */
@@ -30,24 +31,7 @@ export function BenchSheet({ bench }: { bench: Bench }) {
           ? 'a swollen pack comes before everything else.'
           : `the shortest next step of the ${bench.open.length} open jobs. ${first.found}.`}
       </Headline>
-      <Grid
-        templateColumns="64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px"
-        columnGap="4"
-        fontSize="13px"
-        fontWeight="700"
-        color="quiet"
-        borderBottom="1px solid"
-        borderColor="rule"
-        pb="1"
-        mt="5"
-      >
-        <span>Job</span>
-        <span>Device</span>
-        <span>On the path</span>
-        <span>Next</span>
-        <span>Found last</span>
-        <Box textAlign="right">Takes</Box>
-      </Grid>
+      <ColumnHeads columns={COLUMNS} names={['Job', 'Device', 'On the path', 'Next', 'Found last', 'Takes']} mt="5" />
       {[first, ...rest].map((row) => (
         <Row key={row.number} row={row} />
       ))}
@@ -72,7 +56,7 @@ function Row({ row }: { row: BenchRow }) {
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
       <NextLink href={`/jobs/${row.number}/${row.stage}`}>
         <Grid
-          templateColumns="64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px"
+          templateColumns={COLUMNS}
           columnGap="4"
           alignItems="baseline"
           py="2.5"

@@ -2,7 +2,7 @@ import 'server-only';
 import { STAGES, viewJob, type StageId } from '@/core/job';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
-import { jobEventsOf, listJobs } from '@/db/jobs';
+import { jobEventsOf, jobSummaries } from '@/db/jobs';
 
 /** One open job as the bench sees it. */
 export interface BenchRow {
@@ -24,23 +24,19 @@ export interface Bench {
   readonly closedCount: number;
 }
 
-/** Only so many open jobs are worked out for the bench; the rest is in Jobs. */
+/** Only so many open jobs are worked out for the bench, swollen packs and then the newest first; the rest is in Jobs. */
 const MOST_ROWS = 40;
 
 /** The open jobs with their next step, what is urgent first, then the shortest step. */
 export async function loadBench(): Promise<Bench> {
   const db = await database();
   const rows: BenchRow[] = [];
-  let closedCount = 0;
-  for (const job of await listJobs(db)) {
-    if (rows.length >= MOST_ROWS) break;
+  const all = await jobSummaries(db);
+  const openJobs = all.filter((job) => job.outcome === undefined).sort((a, b) => Number(b.swollen) - Number(a.swollen));
+  for (const job of openJobs.slice(0, MOST_ROWS)) {
     const board = await findBoard(db, job.boardId);
     if (!board) continue;
     const view = viewJob(job.number, job.openedAt, board, await jobEventsOf(db, job.number));
-    if (view.state.closed) {
-      closedCount++;
-      continue;
-    }
     const { stage, title, minutes } = view.next;
     const found =
       STAGES.map(({ id }) => view.findings[id])
@@ -60,5 +56,5 @@ export async function loadBench(): Promise<Bench> {
     });
   }
   const weight = (r: BenchRow): number => (r.urgent ? -1000 : (r.minutes ?? 20));
-  return { open: rows.sort((a, b) => weight(a) - weight(b)), closedCount };
+  return { open: rows.sort((a, b) => weight(a) - weight(b)), closedCount: all.length - openJobs.length };
 }

@@ -1,15 +1,16 @@
 'use client';
 
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import NextLink from 'next/link';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { Box, Flex, Grid, Link, Text, chakra } from '@chakra-ui/react';
-import { Headline } from '@/ui';
+import { ColumnHeads, Headline } from '@/ui';
 import type { JobLine } from './queries';
 
 const COLUMNS = '72px minmax(0, 1.2fr) minmax(0, 2fr) 110px 110px';
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
-/** All jobs with a filter over number, device, symptom and outcome. Rows off the screen are not laid out. */
+/** All jobs with a filter over number, device, symptom and outcome. Only the rows in sight are in the page. */
 export function JobList({ jobs, find, focus }: { jobs: readonly JobLine[]; find: string; focus: boolean }) {
   const [text, setText] = useState(find);
   const wanted = useDeferredValue(text.trim().toLowerCase());
@@ -22,7 +23,7 @@ export function JobList({ jobs, find, focus }: { jobs: readonly JobLine[]; find:
     [jobs, index, wanted],
   );
   return (
-    <>
+    <Flex direction="column" h="100%" minH="420px">
       <Headline title={wanted ? `${shown.length} of ${jobs.length} jobs` : `${jobs.length} jobs`} aside={<NewLink />}>
         {shown.filter((j) => !j.outcome).length} open, {shown.filter((j) => j.outcome).length} closed.
       </Headline>
@@ -44,60 +45,74 @@ export function JobList({ jobs, find, focus }: { jobs: readonly JobLine[]; find:
         fontSize="17px"
         _placeholder={{ color: 'quiet', opacity: 1 }}
       />
-      <Grid
-        templateColumns={COLUMNS}
-        columnGap="4"
-        fontSize="13px"
-        fontWeight="700"
-        color="quiet"
-        borderBottom="1px solid"
-        borderColor="rule"
-        pb="1"
-      >
-        <span>Job</span>
-        <span>Device</span>
-        <span>Symptom</span>
-        <span>Opened</span>
-        <span>Outcome</span>
-      </Grid>
-      {shown.map((j) => (
-        <Box key={j.number} css={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 41px' }}>
-          <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
-            <NextLink href={`/jobs/${j.number}`} prefetch={false}>
-              <Grid
-                templateColumns={COLUMNS}
-                columnGap="4"
-                alignItems="baseline"
-                py="2"
-                borderBottom="1px solid"
-                borderColor="rule"
-              >
-                <Text as="span" fontFamily="mono" fontWeight="700" fontSize="16px">
-                  {jobName(j.number)}
-                </Text>
-                <Text as="span" fontWeight="600" truncate>
-                  {j.device}
-                </Text>
-                <Text as="span" color="quiet" truncate>
-                  {j.symptom}
-                </Text>
-                <Text as="span" fontFamily="mono" fontSize="14px">
-                  {j.openedAt.slice(0, 10)}
-                </Text>
-                <Text as="span" color={j.outcome === 'repaired' ? 'leaf' : j.outcome ? 'amberText' : 'copperText'}>
-                  {j.outcome ?? 'open'}
-                </Text>
-              </Grid>
-            </NextLink>
-          </Link>
-        </Box>
-      ))}
+      <ColumnHeads columns={COLUMNS} names={['Job', 'Device', 'Symptom', 'Opened', 'Outcome']} />
+      <Rows jobs={shown} />
       {shown.length === 0 && (
         <Flex py="6" color="quiet">
           No job has “{text}” in its number, device, symptom or outcome.
         </Flex>
       )}
-    </>
+    </Flex>
+  );
+}
+
+/** Height of a row, px: one line and its padding. */
+const ROW_PX = 42;
+
+/** Only the rows in sight are in the page, however many jobs there are. */
+function Rows({ jobs }: { jobs: readonly JobLine[] }) {
+  const frame = useRef<HTMLDivElement>(null);
+  // The rule warns compilers that memoise; none is used here.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: jobs.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_PX,
+    overscan: 8,
+  });
+  return (
+    <Box ref={frame} flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="The jobs">
+      <Box position="relative" style={{ height: rows.getTotalSize() }}>
+        {rows.getVirtualItems().map((row) => (
+          <Box key={jobs[row.index].number} position="absolute" insetX="0" style={{ top: row.start, height: ROW_PX }}>
+            <Row job={jobs[row.index]} />
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Row({ job }: { job: JobLine }) {
+  return (
+    <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
+      <NextLink href={`/jobs/${job.number}`} prefetch={false}>
+        <Grid
+          templateColumns={COLUMNS}
+          columnGap="4"
+          alignItems="baseline"
+          py="2"
+          borderBottom="1px solid"
+          borderColor="rule"
+        >
+          <Text as="span" fontFamily="mono" fontWeight="700" fontSize="16px">
+            {jobName(job.number)}
+          </Text>
+          <Text as="span" fontWeight="600" truncate>
+            {job.device}
+          </Text>
+          <Text as="span" color="quiet" truncate>
+            {job.symptom}
+          </Text>
+          <Text as="span" fontFamily="mono" fontSize="14px">
+            {job.openedAt.slice(0, 10)}
+          </Text>
+          <Text as="span" color={job.outcome === 'repaired' ? 'leaf' : job.outcome ? 'amberText' : 'copperText'}>
+            {job.outcome ?? 'open'}
+          </Text>
+        </Grid>
+      </NextLink>
+    </Link>
   );
 }
 

@@ -2,7 +2,7 @@ import NextLink from 'next/link';
 import { Grid, Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { boardMeasurements, singleFaults } from '@/core/diagnose';
-import { Headline } from '@/ui';
+import { ColumnHeads, Headline } from '@/ui';
 import { BoardUpload } from './board-upload';
 
 const COLUMNS = 'minmax(0, 1.4fr) 90px 90px 90px 110px 110px';
@@ -14,24 +14,11 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       <Headline title={`${boards.length} boards`} aside="library">
         A board file carries geometry, nets, rails and functions; every prediction comes from it.
       </Headline>
-      <Grid
-        templateColumns={COLUMNS}
-        columnGap="4"
-        fontSize="13px"
-        fontWeight="700"
-        color="quiet"
-        borderBottom="1px solid"
-        borderColor="rule"
-        pb="1"
+      <ColumnHeads
+        columns={COLUMNS}
+        names={['Board', 'Parts', 'Nets', 'Rails', 'Faults known', 'Tests offered']}
         mt="4"
-      >
-        <span>Board</span>
-        <span>Parts</span>
-        <span>Nets</span>
-        <span>Rails</span>
-        <span>Faults known</span>
-        <span>Tests offered</span>
-      </Grid>
+      />
       {boards.map((b) => (
         <Link key={b.id} asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
           <NextLink href={`/library/${b.id}`}>
