@@ -31,7 +31,12 @@ export function BenchSheet({ bench }: { bench: Bench }) {
           ? 'a swollen pack comes before everything else.'
           : `the shortest next step of the ${bench.open.length} open jobs. ${first.found}.`}
       </Headline>
-      <ColumnHeads columns={COLUMNS} names={['Job', 'Device', 'On the path', 'Next', 'Found last', 'Takes']} mt="5" />
+      <ColumnHeads
+        columns={COLUMNS}
+        names={['Job', 'Device', 'On the path', 'Next', 'Found last', 'Takes']}
+        lastRight
+        mt="5"
+      />
       {[first, ...rest].map((row) => (
         <Row key={row.number} row={row} />
       ))}

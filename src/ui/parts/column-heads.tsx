@@ -1,7 +1,15 @@
 import { Grid } from '@chakra-ui/react';
 
-/** The names over the columns of a list; the last one stands at the right where it heads figures. */
-export function ColumnHeads({ columns, names, mt }: { columns: string; names: readonly string[]; mt?: string }) {
+export interface ColumnHeadsProps {
+  readonly columns: string;
+  readonly names: readonly string[];
+  /** The last column holds figures, set to the right. */
+  readonly lastRight?: boolean;
+  readonly mt?: string;
+}
+
+/** The names over the columns of a list. */
+export function ColumnHeads({ columns, names, lastRight = false, mt }: ColumnHeadsProps) {
   return (
     <Grid
       templateColumns={columns}
@@ -14,8 +22,10 @@ export function ColumnHeads({ columns, names, mt }: { columns: string; names: re
       pb="1"
       mt={mt}
     >
-      {names.map((name) => (
-        <span key={name}>{name}</span>
+      {names.map((name, i) => (
+        <span key={name} style={lastRight && i === names.length - 1 ? { textAlign: 'right' } : undefined}>
+          {name}
+        </span>
       ))}
     </Grid>
   );
