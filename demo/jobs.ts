@@ -1,4 +1,4 @@
-import type { Board } from '../src/core/board';
+import { partByRef, type Board } from '../src/core/board';
 import {
   Predictor,
   SOUND,
@@ -11,9 +11,9 @@ import {
 import type { EventBody, Story } from '../src/core/job';
 import { seededRandom } from '../src/core/math';
 import { DEMO_DUMPS } from './dumps';
-import { demoBoard, demoDump, type DEMO_BOARDS } from './files';
+import { demoBoard, demoDump, demoStations, type DEMO_BOARDS } from './files';
 import { sha256Hex } from '../src/core/image';
-import { startingPlan } from '../src/core/heat';
+import { aimPlan, judgeHeat, nozzleFor, simulateHeat, startingPlan } from '../src/core/heat';
 
 /** One demo job: its readings are those that the model gives for its fault, with a meter's last digit of noise. */
 export interface DemoJob {
@@ -151,7 +151,7 @@ function provingJob(board: Board): DemoJob {
       ...before,
       PACK_OUT,
       { kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4, same revision; image stays' },
-      heatPlan('U4', 'lifts at 62 s, U9 joints 181 °C of 207', 62),
+      heatPlan(board, 'U4', ['U9']),
       { kind: 'partOff', ref: 'U4' },
       ...bench.take(ohm('AON33')),
       { kind: 'site', ref: 'U4', words: '40 pads tinned and level, half the centre pad in paste' },
@@ -262,13 +262,12 @@ function freshJob(board: Board): DemoJob {
   };
 }
 
-function heatPlan(ref: string, finding: string, liftAtS: number): EventBody {
-  return {
-    kind: 'heatPlan',
-    plan: startingPlan(ref, 'SAC305', 4),
-    stationId: 'bench-1',
-    finding,
-    liftAtS,
-    holds: true,
-  };
+/** A kept plan as the application makes it: dial aimed, simulated, judged; nothing about it is written by hand. */
+function heatPlan(board: Board, ref: string, covers: string[]): EventBody {
+  const [station] = demoStations();
+  const { bodyMm } = board.packages[partByRef(board, ref)!.package];
+  const start = { ...startingPlan(ref, board.alloy, nozzleFor(station.nozzlesMm, bodyMm)), covers };
+  const { plan } = aimPlan(board, station, start);
+  const { finding, liftAtS, holds } = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
+  return { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS, holds };
 }

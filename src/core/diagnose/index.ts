@@ -23,7 +23,7 @@ export {
   type Reading,
   type Value,
 } from './measurement';
-export { SOUND, meaningOf, railWindow, type Meaning } from './meaning';
+export { SHORT_BELOW_OHM, SOUND, meaningOf, railWindow, type Meaning } from './meaning';
 export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
 export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
 export { Predictor } from './predict';

@@ -15,11 +15,14 @@ export interface Meaning {
 export const SOUND: Fault = { id: 'sound', ref: '', words: 'sound', weight: 0, effects: [] };
 
 /** A short, as a hand meter shows it, ohm. Common practice. */
-const SHORT_BELOW_OHM = 10;
-/** Resistances within this share of the expected one count as normal; capacitors and chips vary that much. */
+export const SHORT_BELOW_OHM = 10;
+/** Resistances within this share of the expected one count as normal; capacitors and chips vary that much. Engineering estimate. */
 const NORMAL_DECADES = 0.5;
 /** Diode-mode drops this close to normal count as normal, volts; about three of the usual spreads. */
 const NORMAL_DROP_V = 0.035;
+/** Below this a drop is a short; below the second the sign is wrong rather than the zero. Common practice. */
+const DROP_SHORTED_V = 0.06;
+const WRONG_SIGN_V = -0.05;
 
 const good = (words: string): Meaning => ({ words, state: 'good' });
 const bad = (words: string): Meaning => ({ words, state: 'bad' });
@@ -79,8 +82,8 @@ function voltsMeaning(board: Board, railId: string, volts: number): Meaning {
 function dropMeaning(normalV: number, value: Value): Meaning {
   if (value.kind === 'open') return bad('open: the way to the chip is cut, or its input is gone');
   if (value.kind !== 'figure') return plain();
-  if (value.value < -0.05) return bad('wrong sign: the chip behind is damaged, or the leads are swapped');
-  if (value.value < 0.06) return bad('shorted to ground');
+  if (value.value < WRONG_SIGN_V) return bad('wrong sign: the chip behind is damaged, or the leads are swapped');
+  if (value.value < DROP_SHORTED_V) return bad('shorted to ground');
   if (Math.abs(value.value - normalV) <= NORMAL_DROP_V) return good(`normal, ${formatDrop(normalV)} expected`);
   return bad(`off, ${formatDrop(normalV)} expected: the chip behind it is suspect`);
 }

@@ -43,10 +43,6 @@ describe.each(DEMO_BOARDS)('predictions on %s', (id) => {
   test('a sound board reads well everywhere', () => {
     for (const m of tests) {
       const { value } = idealReading(predictor, m, SOUND);
-      expect([measurementId(m), meaningOf(predictor, m, value, NONE).state]).toEqual([
-        measurementId(m),
-        expect.stringMatching(/good|bad/),
-      ]);
       // Ports that are not plugged in, and switches at rest, are the only places where a sound board reads "bad".
       if (m.kind === 'ohm' || m.kind === 'drop' || m.kind === 'look' || m.kind === 'image') {
         expect([measurementId(m), meaningOf(predictor, m, value, NONE).state]).toEqual([measurementId(m), 'good']);

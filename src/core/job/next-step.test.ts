@@ -1,5 +1,6 @@
 import { demoBoard } from '../../../demo/files';
 import { Predictor } from '../diagnose';
+import { railWindows } from '../proof';
 import { analyseJob } from './analysis';
 import { cautionFor } from './cautions';
 import type { EventBody, JobEvent, Story } from './events';
@@ -68,9 +69,21 @@ describe('the next step', () => {
         value: { kind: 'pass' },
       })),
     ];
-    const { next, analysis } = after(story(), ...good);
+    good.push({ kind: 'reading', measurement: { kind: 'look', ref: 'J1' }, value: { kind: 'pass' } });
+    for (const { rail, expectV } of railWindows(board)) {
+      good.push({
+        kind: 'reading',
+        measurement: { kind: 'volts', rail: rail.id },
+        value: { kind: 'figure', value: expectV },
+      });
+    }
+    const { state, analysis, proof } = after(story(), ...good);
     expect(analysis.suspects[0].ref).toBe('outside');
-    expect(next.stage === 'decide' ? next.title : 'Nothing on this board').toMatch(/^Nothing on this board/);
+    // Once no test would say more, the step is to look outside the board.
+    expect(nextStep(board, state, { ...analysis, tests: [] }, proof)).toMatchObject({
+      stage: 'decide',
+      title: expect.stringMatching(/^Nothing on this board/),
+    });
   });
 
   test('a decision to stop leads to closing', () => {

@@ -1,5 +1,5 @@
 import type { Board, PlugSide } from '../board';
-import { meaningOf, readMeter, type Measurement, type Predictor } from '../diagnose';
+import { SHORT_BELOW_OHM, meaningOf, readMeter, type Measurement, type Predictor } from '../diagnose';
 import { judgeGates, proveRails, type Gate, type RailProof } from '../proof';
 import { takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
 
@@ -61,7 +61,7 @@ function plugProof(
 /** Nets that read as a short at any time, and whether the board as it is now still does. */
 function shortsOf(predictor: Predictor, state: JobState, now: readonly TakenReading[]): JobProof['shorts'] {
   const shorted = (r: TakenReading): boolean => {
-    const low = r.value.kind === 'beep' || (r.value.kind === 'figure' && r.value.value < 10);
+    const low = r.value.kind === 'beep' || (r.value.kind === 'figure' && r.value.value < SHORT_BELOW_OHM);
     return low && meaningOf(predictor, r.measurement, r.value, new Set(r.absent)).state === 'bad';
   };
   const netOf = (r: TakenReading): string[] => (r.measurement.kind === 'ohm' ? [r.measurement.net] : []);
