@@ -151,7 +151,7 @@ function provingJob(board: Board): DemoJob {
       ...before,
       PACK_OUT,
       { kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4, same revision; image stays' },
-      heatPlan(board, 'U4', ['U9']),
+      heatPlan(board, 'U4', ['U9', 'Q1']),
       { kind: 'partOff', ref: 'U4' },
       ...bench.take(ohm('AON33')),
       { kind: 'site', ref: 'U4', words: '40 pads tinned and level, half the centre pad in paste' },
