@@ -98,6 +98,7 @@ export const partSchema = z.object({
   bodyLimitC: positive.optional().describe('package or plastic ceiling'),
   underfilled: z.boolean().default(false),
   optional: z.boolean().default(false).describe('may stay off after a proof'),
+  required: z.boolean().default(false).describe('the system restarts again and again without it'),
 });
 
 const railFeed = z.object({

@@ -1,28 +1,19 @@
 import { normalCdf, normalPdf } from '../math';
 import { OUTSIDE, priorOf, type Fault, type HistoryFlag } from './faults';
-import type { Measurement, Reading, Value } from './measurement';
+import { STOPS } from '../usb';
+import { choiceOf, mendedFor, type Measurement, type Reading, type Value } from './measurement';
+import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
 import { DROP_OPEN_V, OPEN_LOG_OHM, type Predictor } from './predict';
-import type { Alternative, Prediction } from './prediction';
-
-/**
- * How often a reading of each kind is simply wrong: a slipped probe, a bad ground clip, a misread display.
- * Engineering estimates; no single reading may rule a fault out.
- */
-export const ERROR_RATE: Record<Measurement['kind'], number> = {
-  usb: 0.02,
-  look: 0.02,
-  drop: 0.03,
-  ohm: 0.03,
-  through: 0.03,
-  volts: 0.02,
-  works: 0.02,
-  image: 0.005,
-  lift: 0.03,
-};
+import { SHAPES, type Alternative, type Prediction } from './prediction';
 
 /** Density of a wrong reading: evenly over what the instrument can show. */
 const WRONG_DENSITY: Record<Measurement['kind'], number> = {
   usb: 1 / (25 * 3),
+  shape: 1 / SHAPES.length,
+  talk: 1 / STOPS.length,
+  tester: 0.5,
+  swap: 0.5,
+  pin: 0.5,
   look: 0.5,
   drop: 0.5,
   ohm: 1 / 7,
@@ -39,8 +30,17 @@ const BEEP_LOG_OHM = Math.log10(30);
 const isResistance = (m: Measurement): boolean => m.kind === 'ohm' || m.kind === 'through' || m.kind === 'lift';
 
 /** Likelihood of a value under one prediction, wrong readings counted in. */
-export function likelihood(m: Measurement, value: Value, prediction: Prediction): number {
-  const wrong = ERROR_RATE[m.kind];
+export function likelihood(
+  m: Measurement,
+  value: Value,
+  prediction: Prediction,
+  practice: Practice = DEFAULT_PRACTICE,
+): number {
+  const wrong = errorRate(m.kind, practice);
+  if (prediction.kind === 'choice') {
+    const fits = prediction.chance[choiceOf(value) ?? ''] ?? 0;
+    return (1 - wrong) * fits + wrong * WRONG_DENSITY[m.kind];
+  }
   if (prediction.kind === 'verdict') {
     const fits = value.kind === 'fail' ? prediction.failChance : 1 - prediction.failChance;
     return (1 - wrong) * fits + wrong * 0.5;
@@ -75,15 +75,16 @@ export function updateBelief(
   predictor: Predictor,
   readings: readonly Reading[],
   history: readonly HistoryFlag[],
+  practice: Practice = DEFAULT_PRACTICE,
 ): Belief {
   const { faults } = predictor;
   const prior = priorOf(predictor.board, faults, history);
   const p = Float64Array.from(prior);
   const likelihoods = readings.map((r) => {
     const absent = new Set(r.absent ?? []);
-    const replaced = new Set(r.replaced ?? []);
+    const replaced = new Set(mendedFor(r));
     return Float64Array.from(predictor.predictRow(r.measurement, absent, replaced), (prediction) =>
-      likelihood(r.measurement, r.value, prediction),
+      likelihood(r.measurement, r.value, prediction, practice),
     );
   });
   for (const row of likelihoods) {

@@ -111,7 +111,7 @@ describe('classes of readings that can be told apart', () => {
       { kind: 'verdict', failChance: 0.9 },
       { kind: 'verdict', failChance: 0.2 },
     ]);
-    expect(classes.map((c) => c.verdict)).toEqual(['pass', 'fail']);
+    expect(classes.map((c) => c.answer?.kind)).toEqual(['pass', 'fail']);
     expect([...classes[1].given]).toEqual([0.9, 0.2]);
   });
 

@@ -8,7 +8,13 @@ export type Effect =
   | { readonly kind: 'dead'; readonly ref: string }
   | { readonly kind: 'ccDead'; readonly ref: string; readonly side: PlugSide }
   | { readonly kind: 'imageBad'; readonly ref: string }
-  | { readonly kind: 'pinOpen'; readonly ref: string; readonly net: string }
+  /** One contact of a connector, or all contacts of its net where no pin is named. */
+  | { readonly kind: 'pinOpen'; readonly ref: string; readonly net: string; readonly pin?: string }
+  /** The input structures of a chip are gone: its signal pins no longer read a normal drop. */
+  | { readonly kind: 'inputs'; readonly ref: string }
+  /** The processor's side takes current before anything boots. */
+  | { readonly kind: 'load'; readonly ref: string }
+  | { readonly kind: 'outside'; readonly what: OutsideThing }
   | { readonly kind: 'stuckOn'; readonly ref: string };
 
 export interface Fault {
@@ -22,8 +28,15 @@ export interface Fault {
   readonly weight: number;
 }
 
-/** The fault id for "nothing on this board": charger, cable, pack or software. */
+/** The fault id for "nothing wrong here at all", and what suspects outside the board are listed under. */
 export const OUTSIDE = 'outside';
+
+/** What can be swapped for a known-good one without touching the board. */
+export const OUTSIDE_THINGS = ['charger', 'cable', 'pack'] as const;
+export type OutsideThing = (typeof OUTSIDE_THINGS)[number];
+
+/** The fault id of something outside the board. */
+export const outsideFaultId = (what: OutsideThing): string => `${OUTSIDE}/${what}`;
 
 /** A typical short, ohm: the middle of the 0.5–5 Ω that shorted parts read (common practice, no source). */
 export const SHORT_OHM = 1.6;
@@ -34,7 +47,8 @@ export const SHORT_OHM = 1.6;
  */
 const WEIGHT = {
   portControllerShort: 2.5,
-  portControllerDead: 9,
+  portControllerDead: 6,
+  portControllerBlown: 3,
   portControllerSide: 2,
   imageBad: 4,
   flashDead: 1,
@@ -54,12 +68,15 @@ const WEIGHT = {
   converterShort: 0.8,
   converterDead: 1,
   muxShort: 1,
-  muxDead: 3,
+  muxDead: 2,
+  muxBlown: 1,
   processorShort: 1.5,
   processorDead: 1.5,
+  processorLoad: 0.8,
   smallDead: 0.5,
   packPinOpen: 0.7,
-  outside: 6,
+  outsideThing: 1.5,
+  outside: 3,
 } as const;
 
 const partWords = (part: Part): string => `${part.ref} ${part.what}`;
@@ -80,6 +97,13 @@ function shortsOfLoads(part: Part, weight: number): Fault[] {
 const dead = (part: Part, weight: number): Fault =>
   fault(part, 'dead', 'dead inside', weight, [{ kind: 'dead', ref: part.ref }]);
 
+/** Dead with its inputs gone: unlike a chip that died inside, diode mode shows it. */
+const blown = (part: Part, weight: number): Fault =>
+  fault(part, 'blown', 'dead, its inputs gone', weight, [
+    { kind: 'dead', ref: part.ref },
+    { kind: 'inputs', ref: part.ref },
+  ]);
+
 /** Every single fault of one part. */
 export function faultsOfPart(board: Board, part: Part): Fault[] {
   const ground = groundNet(board);
@@ -95,6 +119,7 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
       return [
         ...shortsOfLoads(part, WEIGHT.portControllerShort),
         dead(part, WEIGHT.portControllerDead),
+        blown(part, WEIGHT.portControllerBlown),
         ...(['A', 'B'] as const).map((side) =>
           fault(part, `side-${side}`, `its CC side ${side} dead`, WEIGHT.portControllerSide, [
             { kind: 'ccDead', ref: part.ref, side },
@@ -115,9 +140,13 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
     case 'converter':
       return [...shortsOfLoads(part, WEIGHT.converterShort), dead(part, WEIGHT.converterDead)];
     case 'mux':
-      return [...shortsOfLoads(part, WEIGHT.muxShort), dead(part, WEIGHT.muxDead)];
+      return [...shortsOfLoads(part, WEIGHT.muxShort), dead(part, WEIGHT.muxDead), blown(part, WEIGHT.muxBlown)];
     case 'processor':
-      return [...shortsOfLoads(part, WEIGHT.processorShort), dead(part, WEIGHT.processorDead)];
+      return [
+        ...shortsOfLoads(part, WEIGHT.processorShort),
+        dead(part, WEIGHT.processorDead),
+        fault(part, 'load', 'takes current at once', WEIGHT.processorLoad, [{ kind: 'load', ref: part.ref }]),
+      ];
     case 'sensorHub':
       return [...shortsOfLoads(part, WEIGHT.smallDead), dead(part, WEIGHT.smallDead)];
     case 'crystal':
@@ -169,21 +198,35 @@ function connectorFaults(board: Board, part: Part, nets: string[]): Fault[] {
   const port = board.ports.find((p) => p.id === part.ref);
   if (!port) return [dead(part, WEIGHT.packPinOpen)];
   const vital = nets.filter((net) => board.nets[net].diodeV !== undefined);
-  return vital.map((net) =>
-    fault(part, `pin/${net}`, `pin ${net} open or bent`, WEIGHT.pinOpen, [{ kind: 'pinOpen', ref: part.ref, net }]),
-  );
+  return vital.flatMap((net) => {
+    const pins = Object.keys(part.pins).filter((pin) => part.pins[pin] === net);
+    // One contact of several that carry power is not missed; of two that carry data, the plug uses one at a time.
+    const whole = pins.length === 1 || board.nets[net].role === 'power';
+    return whole
+      ? [
+          fault(part, `pin/${net}`, `pin ${net} open or bent`, WEIGHT.pinOpen, [
+            { kind: 'pinOpen', ref: part.ref, net },
+          ]),
+        ]
+      : pins.map((pin) =>
+          fault(part, `pin/${net}/${pin}`, `pin ${pin} ${net} open or bent`, WEIGHT.pinOpen / pins.length, [
+            { kind: 'pinOpen', ref: part.ref, net, pin },
+          ]),
+        );
+  });
 }
 
 /** All single faults of a board, and "outside" last. */
 export function singleFaults(board: Board): Fault[] {
-  const outside: Fault = {
-    id: OUTSIDE,
+  const things = OUTSIDE_THINGS.map((what): Fault => ({
+    id: outsideFaultId(what),
     ref: '',
-    words: 'Nothing on this board: charger, cable, pack',
-    weight: WEIGHT.outside,
-    effects: [],
-  };
-  return [...board.parts.flatMap((part) => faultsOfPart(board, part)), outside];
+    words: `Nothing on this board: the ${what}`,
+    weight: WEIGHT.outsideThing,
+    effects: [{ kind: 'outside', what }],
+  }));
+  const nothing: Fault = { id: OUTSIDE, ref: '', words: 'Nothing on this board', weight: WEIGHT.outside, effects: [] };
+  return [...board.parts.flatMap((part) => faultsOfPart(board, part)), ...things, nothing];
 }
 
 export const HISTORY_FLAGS = ['unknownCharger', 'liquid', 'fall', 'bend', 'earlierRepair'] as const;
@@ -200,6 +243,12 @@ export const HISTORY_FACTORS: Record<HistoryFlag, Partial<Record<PartKind, numbe
   earlierRepair: { connector: 2, lineFilter: 3, resistor: 2, fuse: 1.5 },
 };
 
+/** The same for what is not on the board. */
+const OUTSIDE_FACTORS: Partial<Record<HistoryFlag, Partial<Record<OutsideThing, number>>>> = {
+  unknownCharger: { charger: 4, cable: 4 },
+  fall: { cable: 1.5 },
+};
+
 /** How much likelier the story makes each kind of part, only those that it moves. */
 export function historyFactor(kind: PartKind, history: readonly HistoryFlag[]): number {
   return history.reduce((factor, flag) => factor * (HISTORY_FACTORS[flag][kind] ?? 1), 1);
@@ -210,8 +259,13 @@ export function priorOf(board: Board, faults: readonly Fault[], history: readonl
   const kindOf = new Map(board.parts.map((p) => [p.ref, p.kind]));
   const weights = Float64Array.from(faults, (f) => {
     const kind = kindOf.get(f.ref);
-    return kind ? f.weight * historyFactor(kind, history) : f.weight;
+    return f.weight * (kind ? historyFactor(kind, history) : outsideFactor(f, history));
   });
   const total = weights.reduce((s, w) => s + w, 0);
   return weights.map((w) => w / total);
+}
+
+function outsideFactor({ effects }: Fault, history: readonly HistoryFlag[]): number {
+  const thing = effects.find((e) => e.kind === 'outside');
+  return thing ? history.reduce((factor, flag) => factor * (OUTSIDE_FACTORS[flag]?.[thing.what] ?? 1), 1) : 1;
 }

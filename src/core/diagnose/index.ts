@@ -1,24 +1,32 @@
-export { ERROR_RATE, suspects, updateBelief, type Belief, type Suspect } from './belief';
+export { suspects, updateBelief, type Belief, type Suspect } from './belief';
 export {
   HISTORY_FACTORS,
   HISTORY_FLAGS,
   historyFactor,
   OUTSIDE,
+  OUTSIDE_THINGS,
+  outsideFaultId,
   singleFaults,
   type Fault,
   type HistoryFlag,
+  type OutsideThing,
 } from './faults';
 export {
   accessFor,
   boardMeasurements,
+  choiceOf,
   entryStem,
+  LOOK_FINDINGS,
   measurementId,
   measurementTitle,
   placeOf,
   railMeasured,
   testMinutes,
   workMinutes,
+  mendedFor,
+  pinNet,
   type Access,
+  type LookFinding,
   type Measurement,
   type Reading,
   type Value,
@@ -27,8 +35,18 @@ export { SHORT_BELOW_OHM, SOUND, meaningOf, railWindow, type Meaning } from './m
 export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
 export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
 export { Predictor } from './predict';
-export type { Prediction } from './prediction';
+export {
+  DEFAULT_PRACTICE,
+  ERROR_RATE,
+  errorRate,
+  KIND_WORDS,
+  practiceSchema,
+  type MeasurementKind,
+  type Practice,
+} from './practice';
+export { SHAPES, type Prediction, type Shape } from './prediction';
 export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
 export type { MeterCase } from './power';
 export { checkReading, measurementSchema, readingSchema, valueSchema } from './schema';
-export { outlook, readingName, reasons, valueWords } from './words';
+export { LOOK_WORDS, outlook, readingName, reasons, SHAPE_WORDS, STOP_WORDS, valueWords } from './words';
+export { pickWeighted, sampleReading } from './simulate';

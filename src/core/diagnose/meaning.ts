@@ -1,8 +1,10 @@
 import type { Board } from '../board';
+import { judgePin, portPins } from '../port';
 import { formatDrop, formatOhm, formatVolt } from '../units';
 import type { Fault } from './faults';
 import type { Measurement, Value } from './measurement';
 import { METER_WORDS, readMeter } from './meter';
+import type { Shape } from './prediction';
 import { OPEN_LOG_OHM, shownLogOhm, type Predictor } from './predict';
 
 /** What a reading says about its point, before any part is blamed. */
@@ -37,6 +39,20 @@ export function meaningOf(predictor: Predictor, m: Measurement, value: Value, ab
       return value.kind === 'figure' ? voltsMeaning(board, m.rail, value.value) : plain();
     case 'drop':
       return dropMeaning(healthyMean(predictor, m, absent), value);
+    case 'pin':
+      return pinMeaning(board, m, value);
+    case 'shape':
+      return value.kind === 'shape' ? shapeMeaning(value.shape) : plain();
+    case 'talk':
+      return value.kind === 'talk' ? { words: '', state: value.stop === 'contract' ? 'good' : 'bad' } : plain();
+    case 'tester':
+      return value.kind === 'pass'
+        ? { words: 'a hint, not a verdict', state: 'plain' }
+        : { words: 'a hint, not a verdict: a bad connector fools it', state: 'plain' };
+    case 'swap':
+      return value.kind === 'pass'
+        ? good(`the ${m.what} used before is at fault`)
+        : { words: `not the ${m.what}`, state: 'plain' };
     case 'look':
       return value.kind === 'pass' ? good('sound to the eye') : bad('do not power it before it is cleaned or replaced');
     case 'works':
@@ -49,6 +65,20 @@ export function meaningOf(predictor: Predictor, m: Measurement, value: Value, ab
     case 'through':
       return throughMeaning(healthyMean(predictor, m, absent), value);
   }
+}
+
+function shapeMeaning(shape: Shape): Meaning {
+  if (shape === 'steady') return good('nothing comes and goes');
+  if (shape === 'swing') return bad('the boost cannot settle: often a bad configuration image');
+  if (shape === 'restart') return bad('something the system requires is not connected');
+  return bad('the processor’s side, not the port');
+}
+
+function pinMeaning(board: Board, m: { port: string; pin: string }, value: Value): Meaning {
+  const pin = portPins(board, m.port).find((p) => p.pin === m.pin);
+  if (!pin || (value.kind !== 'figure' && value.kind !== 'open')) return plain();
+  const { words, state } = judgePin(board, pin, value);
+  return { words, state };
 }
 
 const plain = (): Meaning => ({ words: '', state: 'plain' });

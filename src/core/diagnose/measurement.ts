@@ -10,17 +10,28 @@ import {
   type PlugSide,
   type ProbePlace,
 } from '../board';
+import { OUTSIDE_THINGS, outsideFaultId, type OutsideThing } from './faults';
+import type { Stop } from '../usb';
+import type { Shape } from './prediction';
 
 /** How far the device must be opened for a test. */
 export type Access = 'closed' | 'open' | 'out';
 
 /**
  * Something that can be measured, independent of where the probe is put. `ohm`, `drop` and `volts` are taken against
- * ground; `through` is taken across a part; `lift` takes a part off and repeats the resistance of a net.
+ * ground; `through` is taken across a part; `lift` takes a part off and repeats the resistance of a net. `pin` is a drop
+ * at one contact of a port; `shape` is how the meter behaves over a minute; `talk` is
+ * where the conversation on the CC line stopped; `swap` tries a known-good charger, cable or
+ * pack and asks whether it charges then.
  */
 export type Measurement =
   | { readonly kind: 'usb'; readonly port: string; readonly side: PlugSide }
+  | { readonly kind: 'shape'; readonly port: string; readonly side: PlugSide }
+  | { readonly kind: 'talk'; readonly port: string; readonly side: PlugSide }
+  | { readonly kind: 'tester'; readonly port: string }
+  | { readonly kind: 'swap'; readonly port: string; readonly what: OutsideThing }
   | { readonly kind: 'look'; readonly ref: string }
+  | { readonly kind: 'pin'; readonly port: string; readonly pin: string }
   | { readonly kind: 'drop'; readonly net: string }
   | { readonly kind: 'ohm'; readonly net: string }
   | { readonly kind: 'through'; readonly ref: string; readonly line: 'a' | 'b' | 'ab' | '' }
@@ -36,7 +47,17 @@ export type Value =
   | { readonly kind: 'open' }
   | { readonly kind: 'beep' }
   | { readonly kind: 'pass' }
-  | { readonly kind: 'fail' };
+  | { readonly kind: 'fail'; readonly seen?: readonly LookFinding[] }
+  | { readonly kind: 'shape'; readonly shape: Shape }
+  | { readonly kind: 'talk'; readonly stop: Stop };
+
+/** The named answer of a value, where it is one. */
+export const choiceOf = (value: Value): string | undefined =>
+  value.kind === 'shape' ? value.shape : value.kind === 'talk' ? value.stop : undefined;
+
+/** What makes a port doubtful to the eye. */
+export const LOOK_FINDINGS = ['pins', 'tongue', 'corrosion', 'liquid', 'shell', 'debris'] as const;
+export type LookFinding = (typeof LOOK_FINDINGS)[number];
 
 export interface Reading {
   readonly measurement: Measurement;
@@ -45,12 +66,28 @@ export interface Reading {
   readonly absent?: readonly string[];
   /** Parts that had been replaced before it was taken: their first faults no longer count. */
   readonly replaced?: readonly string[];
+  /** What had been swapped for a known-good one. */
+  readonly swapped?: readonly OutsideThing[];
 }
+
+/** Parts and faults that no longer count for a reading: replaced ones, and swapped ones by their fault id. */
+export const mendedFor = (r: Pick<Reading, 'replaced' | 'swapped'>): string[] => [
+  ...(r.replaced ?? []),
+  ...(r.swapped ?? []).map(outsideFaultId),
+];
 
 export function measurementId(m: Measurement): string {
   switch (m.kind) {
     case 'usb':
-      return `usb:${m.port}:${m.side}`;
+    case 'shape':
+    case 'talk':
+      return `${m.kind}:${m.port}:${m.side}`;
+    case 'tester':
+      return `tester:${m.port}`;
+    case 'swap':
+      return `swap:${m.port}:${m.what}`;
+    case 'pin':
+      return `pin:${m.port}:${m.pin}`;
     case 'look':
     case 'image':
       return `${m.kind}:${m.ref}`;
@@ -69,7 +106,33 @@ export function measurementId(m: Measurement): string {
 }
 
 /** Minutes at the bench per test. Engineering estimates; the interface shows them. */
-const MINUTES = { usb: 0.5, look: 1, drop: 0.3, ohm: 0.3, through: 0.3, volts: 0.7, image: 12 } as const;
+const MINUTES = {
+  usb: 0.5,
+  shape: 1.5,
+  talk: 6,
+  tester: 0.4,
+  look: 1,
+  pin: 0.3,
+  drop: 0.3,
+  ohm: 0.3,
+  through: 0.3,
+  volts: 0.7,
+  image: 12,
+} as const;
+
+/** Minutes to try a known-good one. Engineering estimates. */
+const SWAP_MINUTES: Record<OutsideThing, number> = { charger: 1, cable: 1, pack: 4 };
+
+const CLOSED: ReadonlySet<Measurement['kind']> = new Set([
+  'usb',
+  'shape',
+  'talk',
+  'tester',
+  'look',
+  'pin',
+  'drop',
+  'works',
+]);
 
 /** Minutes to get from closed to open, and from open to board out. Engineering estimates. */
 const OPEN_MINUTES: Record<Access, number> = { closed: 0, open: 6, out: 14 };
@@ -104,8 +167,8 @@ export function workMinutes(board: Board, ref: string): number {
 }
 
 export function accessFor(m: Measurement): Access {
-  if (m.kind === 'usb' || m.kind === 'look' || m.kind === 'drop' || m.kind === 'works') return 'closed';
-  return m.kind === 'volts' ? 'open' : 'out';
+  if (CLOSED.has(m.kind) || (m.kind === 'swap' && m.what !== 'pack')) return 'closed';
+  return m.kind === 'volts' || m.kind === 'swap' ? 'open' : 'out';
 }
 
 /** Minutes for one test from the present access state, opening included. */
@@ -116,6 +179,7 @@ export function testMinutes(board: Board, m: Measurement, access: Access): numbe
 
 function ownMinutes(board: Board, m: Measurement): number {
   if (m.kind === 'works') return board.functions.find((f) => f.id === m.fn)?.minutes ?? 2;
+  if (m.kind === 'swap') return SWAP_MINUTES[m.what];
   if (m.kind === 'lift') return workMinutes(board, m.ref) + MINUTES.ohm;
   return MINUTES[m.kind];
 }
@@ -124,21 +188,37 @@ function ownMinutes(board: Board, m: Measurement): number {
 export function boardMeasurements(board: Board): Measurement[] {
   const ground = groundNet(board);
   const nets = Object.keys(board.nets).filter((n) => n !== ground);
-  const portNets = new Set(board.ports.flatMap((port) => Object.values(partByRef(board, port.id)!.pins)));
   return [
     ...board.ports.flatMap((port) =>
       port.sides.map((s): Measurement => ({ kind: 'usb', port: port.id, side: s.side })),
     ),
     ...board.ports.map((port): Measurement => ({ kind: 'look', ref: port.id })),
-    ...nets
-      .filter((n) => portNets.has(n) && board.nets[n].diodeV !== undefined)
-      .map((net): Measurement => ({ kind: 'drop', net })),
+    ...board.ports.flatMap((port): Measurement[] => [
+      ...port.sides.flatMap(({ side }): Measurement[] => [
+        { kind: 'shape', port: port.id, side },
+        { kind: 'talk', port: port.id, side },
+      ]),
+      { kind: 'tester', port: port.id },
+      ...OUTSIDE_THINGS.map((what): Measurement => ({ kind: 'swap', port: port.id, what })),
+      ...portTests(board, port.id),
+    ]),
     ...board.functions.map((f): Measurement => ({ kind: 'works', fn: f.id })),
     ...board.rails.map((r): Measurement => ({ kind: 'volts', rail: r.id })),
     ...nets.filter((n) => isProbed(board, n)).map((net): Measurement => ({ kind: 'ohm', net })),
     ...board.parts.flatMap(throughTests),
     ...[...new Set(board.ports.map((p) => p.imagePart))].map((ref): Measurement => ({ kind: 'image', ref })),
   ];
+}
+
+/** One drop for each contact that can fail by itself: every signal contact, and one for each power net. */
+function portTests(board: Board, portId: string): Measurement[] {
+  const seen = new Set<string>();
+  return Object.entries(partByRef(board, portId)!.pins).flatMap(([pin, net]): Measurement[] => {
+    const { role, diodeV } = board.nets[net];
+    if (diodeV === undefined || (role === 'power' && seen.has(net))) return [];
+    seen.add(net);
+    return [{ kind: 'pin', port: portId, pin }];
+  });
 }
 
 const isProbed = (board: Board, net: string): boolean =>
@@ -166,7 +246,13 @@ export function throughNets(board: Board, ref: string, line: 'a' | 'b' | 'ab' | 
 export function placeOf(board: Board, m: Measurement, near?: { xMm: number; yMm: number }): ProbePlace | undefined {
   switch (m.kind) {
     case 'usb':
+    case 'shape':
+    case 'talk':
+    case 'tester':
+    case 'swap':
       return findPlace(board, m.port);
+    case 'pin':
+      return findPlace(board, `${m.port}.${m.pin}`);
     case 'look':
     case 'image':
     case 'through':
@@ -197,6 +283,16 @@ export function measurementTitle(board: Board, m: Measurement, near?: { xMm: num
       return board.ports.length > 1
         ? `Meter at ${m.port}, plugged ${m.side} way`
         : `Meter in line, plugged ${m.side} way`;
+    case 'shape':
+      return `Watch the meter for a minute, ${portWords(board, m.port)}${m.side} way`;
+    case 'talk':
+      return `Capture the CC lines, ${portWords(board, m.port)}${m.side} way`;
+    case 'tester':
+      return `Quick tester at ${m.port}`;
+    case 'swap':
+      return `Try a known-good ${m.what} at ${m.port}`;
+    case 'pin':
+      return `${m.port} contact ${m.pin}, ${pinNet(board, m)}, diode mode`;
     case 'look':
       return `Look into port ${m.ref} with magnification`;
     case 'drop':
@@ -230,6 +326,16 @@ export function entryStem(board: Board, m: Measurement, near?: { xMm: number; yM
       return board.ports.length > 1
         ? `usb ${m.port.toLowerCase()} ${m.side.toLowerCase()} `
         : `usb ${m.side.toLowerCase()} `;
+    case 'shape':
+      return `usb ${portStem(board, m.port)}${m.side.toLowerCase()} `;
+    case 'talk':
+      return `talk ${portStem(board, m.port)}${m.side.toLowerCase()} `;
+    case 'tester':
+      return `tester ${portStem(board, m.port)}`;
+    case 'swap':
+      return `swap ${portStem(board, m.port)}${m.what} `;
+    case 'pin':
+      return `${portStem(board, m.port)}${m.pin.toLowerCase()} `;
     case 'look':
       return `look ${m.ref.toLowerCase()} `;
     case 'drop':
@@ -248,6 +354,13 @@ export function entryStem(board: Board, m: Measurement, near?: { xMm: number; yM
       return `off ${m.ref.toLowerCase()}`;
   }
 }
+
+const portWords = (board: Board, port: string): string => (board.ports.length > 1 ? `${port}, ` : '');
+const portStem = (board: Board, port: string): string => (board.ports.length > 1 ? `${port.toLowerCase()} ` : '');
+
+/** The net at a contact of a port, or what is known of it otherwise. */
+export const pinNet = (board: Board, { port, pin }: { port: string; pin: string }): string =>
+  partByRef(board, port)?.pins[pin] ?? 'not joined';
 
 /** The rail whose voltage is meant when volts are read on a net. */
 export const railMeasured = (board: Board, net: string): string | undefined => railOfNet(board, net)?.id;

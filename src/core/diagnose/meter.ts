@@ -12,6 +12,8 @@ export const METER_WORDS: Record<MeterCase, string> = {
   contractCollapses: 'the contract collapses',
   healthy: 'charging',
   noCharge: 'full level, no charging',
+  preCharge: 'pre-charge of a flat pack',
+  earlyLoad: 'half an ampere at once',
   systemShorted: 'full level, a system rail shorted',
 };
 
@@ -40,6 +42,10 @@ export function meterReading(board: Board, portId: string, meter: MeterCase): Pr
       return values(shown(port.designV, 0.25, 0.15));
     case 'noCharge':
       return values(shown(port.designV, 0.03, 0.03));
+    case 'preCharge':
+      return values(shown(port.designV, 0.1, 0.025, 0.6), shown(port.designV, 0.03, 0.03, 0.4));
+    case 'earlyLoad':
+      return values(shown(VSAFE5_V, 0.5, 0.08, 0.8), shown(port.designV, 0.5, 0.08, 0.2));
     case 'healthy':
       return values(shown(port.designV, healthyA, spreadA));
   }

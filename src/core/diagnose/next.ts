@@ -1,8 +1,9 @@
 import type { Board } from '../board';
 import { entropyBits } from '../math';
-import { ERROR_RATE, type Belief } from './belief';
+import type { Belief } from './belief';
 import {
   boardMeasurements,
+  mendedFor,
   measurementId,
   testMinutes,
   workMinutes,
@@ -11,6 +12,8 @@ import {
   type Reading,
 } from './measurement';
 import type { OutcomeClass } from './outcomes';
+import type { OutsideThing } from './faults';
+import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
 import type { Predictor } from './predict';
 
 /** A class of readings with its chance under the present belief. */
@@ -57,26 +60,43 @@ export function informationBits(outcomes: readonly Outcome[], p: Float64Array, e
 /** A lift is proposed only for parts that carry at least this share of the belief as a short. Engineering estimate. */
 const LIFT_FROM = 0.02;
 
+/** The board and the bench as a test would find them. */
+export interface TestContext {
+  readonly access: Access;
+  readonly absent: ReadonlySet<string>;
+  readonly replaced: ReadonlySet<string>;
+  readonly swapped?: readonly OutsideThing[];
+  readonly taken: readonly Reading[];
+  readonly practice?: Practice;
+}
+
+/** Readings that another charger, cable or pack may change. */
+const SEES_SWAPS: ReadonlySet<Measurement['kind']> = new Set(['usb', 'shape', 'talk', 'works', 'tester']);
+
 /** Tests worth their minutes, best first. Tests already taken on the board as it is now are left out. */
-export function proposeTests(
-  predictor: Predictor,
-  belief: Belief,
-  context: { access: Access; absent: ReadonlySet<string>; replaced: ReadonlySet<string>; taken: readonly Reading[] },
-): Proposal[] {
+export function proposeTests(predictor: Predictor, belief: Belief, context: TestContext): Proposal[] {
   const { board } = predictor;
+  const practice = context.practice ?? DEFAULT_PRACTICE;
+  const swapped = context.swapped ?? [];
+  const mended = new Set(mendedFor({ replaced: [...context.replaced], swapped }));
   const boardNow = stateKey(context.absent, context.replaced);
   const taken = new Set(
     context.taken
-      .filter((r) => stateKey(r.absent ?? [], r.replaced ?? []) === boardNow)
+      .filter(
+        (r) =>
+          stateKey(r.absent ?? [], r.replaced ?? []) === boardNow &&
+          (!SEES_SWAPS.has(r.measurement.kind) || stateKey(r.swapped ?? [], []) === stateKey(swapped, [])),
+      )
       .map((r) => measurementId(r.measurement)),
   );
   return [...boardMeasurements(board), ...lifts(belief, context.absent, context.replaced)]
+    .filter((m) => m.kind !== 'swap' || !swapped.includes(m.what))
     .filter((m) => !taken.has(measurementId(m)))
     .map((measurement) => {
       const bits = informationBits(
-        outcomesOf(predictor, measurement, belief, context.absent, context.replaced),
+        outcomesOf(predictor, measurement, belief, context.absent, mended),
         belief.p,
-        ERROR_RATE[measurement.kind],
+        errorRate(measurement.kind, practice),
       );
       const minutes = testMinutes(board, measurement, context.access);
       return { measurement, bits, minutes, bitsPerMinute: bits / minutes };

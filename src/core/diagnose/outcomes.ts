@@ -1,10 +1,13 @@
-import type { Alternative, Prediction } from './prediction';
+import type { Stop } from '../usb';
+import type { Value } from './measurement';
+import { SHAPES, type Alternative, type Prediction } from './prediction';
 
 /** A class of readings that cannot be told apart at the bench. */
 export interface OutcomeClass {
-  /** Centre of the class, one figure per dimension (ohms as log10); empty for pass and fail. */
+  /** Centre of the class, one figure per dimension (ohms as log10); empty where the answer is no figure. */
   readonly means: readonly number[];
-  readonly verdict?: 'pass' | 'fail';
+  /** The answer, where it is no figure. */
+  readonly answer?: Value;
   /** Chance of it under each fault. */
   readonly given: Float64Array;
 }
@@ -17,9 +20,16 @@ export function classify(predictions: readonly Prediction[]): OutcomeClass[] {
   if (predictions[0].kind === 'verdict') {
     const fail = Float64Array.from(predictions, (x) => (x.kind === 'verdict' ? x.failChance : 0));
     return [
-      { means: [], verdict: 'pass', given: fail.map((x) => 1 - x) },
-      { means: [], verdict: 'fail', given: fail },
+      { means: [], answer: { kind: 'pass' }, given: fail.map((x) => 1 - x) },
+      { means: [], answer: { kind: 'fail' }, given: fail },
     ];
+  }
+  if (predictions[0].kind === 'choice') {
+    return Object.keys(predictions[0].chance).map((choice) => ({
+      means: [],
+      answer: answerOf(choice),
+      given: Float64Array.from(predictions, (x) => (x.kind === 'choice' ? x.chance[choice] : 0)),
+    }));
   }
   const alternatives = predictions.map((x) => (x.kind === 'values' ? x.alternatives : []));
   const centres = cluster(alternatives.flat());
@@ -35,6 +45,12 @@ export function classify(predictions: readonly Prediction[]): OutcomeClass[] {
   });
   return classes.filter((o) => o.given.some((g) => g > 0));
 }
+
+/** The value that a named answer stands for. */
+export const answerOf = (choice: string): Value => {
+  const shape = SHAPES.find((s) => s === choice);
+  return shape ? { kind: 'shape', shape } : { kind: 'talk', stop: choice as Stop };
+};
 
 const meansKey = (alt: Alternative): string => alt.means.map((m) => m.toFixed(3)).join(' ');
 

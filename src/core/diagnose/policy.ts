@@ -12,12 +12,17 @@ import {
 } from './measurement';
 import { proposeTests } from './next';
 import { OPEN_LOG_OHM, type Predictor } from './predict';
+import { answerOf } from './outcomes';
 
 /** The error-free reading that a board with this fault gives. */
 export function idealReading(predictor: Predictor, m: Measurement, fault: Fault): Reading {
   const prediction = predictor.predict(m, fault, new Set(), new Set());
   if (prediction.kind === 'verdict')
     return { measurement: m, value: { kind: prediction.failChance > 0.5 ? 'fail' : 'pass' } };
+  if (prediction.kind === 'choice') {
+    const [[likeliest]] = Object.entries(prediction.chance).sort(([, a], [, b]) => b - a);
+    return { measurement: m, value: answerOf(likeliest) };
+  }
   const likeliest = [...prediction.alternatives].sort((a, b) => b.weight - a.weight)[0];
   return { measurement: m, value: asValue(m, likeliest.means) };
 }
@@ -86,7 +91,20 @@ export function bestTest(
 export function fixedChecklist(
   board: Board,
 ): (belief: Belief, readings: readonly Reading[]) => Measurement | undefined {
-  const order: Measurement['kind'][] = ['usb', 'look', 'works', 'drop', 'volts', 'ohm', 'through', 'image'];
+  const order: Measurement['kind'][] = [
+    'look',
+    'usb',
+    'shape',
+    'talk',
+    'tester',
+    'swap',
+    'works',
+    'pin',
+    'volts',
+    'ohm',
+    'through',
+    'image',
+  ];
   const list = boardMeasurements(board).sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
   return (belief, readings) => list[readings.length] ?? liftInTurn(belief, readings);
 }

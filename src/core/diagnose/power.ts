@@ -17,6 +17,8 @@ export type MeterCase =
   | 'supplyShorted'
   | 'contractCollapses'
   | 'healthy'
+  | 'preCharge'
+  | 'earlyLoad'
   | 'noCharge'
   | 'systemShorted';
 
@@ -42,6 +44,8 @@ class Damage {
   private readonly shunted = new Set<string>();
   private readonly openPins = new Set<string>();
   private readonly deadSides = new Set<string>();
+  packBad = false;
+  loaded = false;
 
   constructor(
     effects: readonly Effect[],
@@ -53,7 +57,9 @@ class Damage {
       else if (e.kind === 'stuckOn') this.stuckOn.add(e.ref);
       else if (e.kind === 'imageBad') this.badImages.add(e.ref);
       else if (e.kind === 'shunt' && e.ohm < DRAGGED_DOWN_OHM) this.shunted.add(e.net);
-      else if (e.kind === 'pinOpen') this.openPins.add(`${e.ref} ${e.net}`);
+      else if (e.kind === 'pinOpen' && e.pin === undefined) this.openPins.add(`${e.ref} ${e.net}`);
+      else if (e.kind === 'load') this.loaded = true;
+      else if (e.kind === 'outside' && e.what === 'pack') this.packBad = true;
       else if (e.kind === 'ccDead') this.deadSides.add(`${e.ref} ${e.side}`);
     }
   }
@@ -215,12 +221,14 @@ function talkingMeter(
   up: ReadonlySet<string>,
   supply: SupplyState,
 ): MeterCase {
+  if (damage.loaded) return 'earlyLoad';
   const system = board.rails.filter((r) => r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id));
   if (system.some((r) => isRailShunted(board, r, damage))) return 'systemShorted';
   const packConnector = board.parts.find((p) => p.kind === 'batteryConnector');
   const packRail = board.rails.find((r) => packConnector && Object.values(packConnector.pins).includes(r.net));
   const charges =
     supply.pack === 'in' && packRail !== undefined && up.has(packRail.id) && damage.works(packConnector!.ref);
+  if (charges && damage.packBad) return 'preCharge';
   return charges ? 'healthy' : 'noCharge';
 }
 

@@ -24,6 +24,10 @@ describe.each(DEMO_BOARDS)('predictions on %s', (id) => {
           expect(prediction.failChance).toBeLessThanOrEqual(1);
           continue;
         }
+        if (prediction.kind === 'choice') {
+          expect(Object.values(prediction.chance).reduce((s, p) => s + p, 0)).toBeCloseTo(1, 9);
+          continue;
+        }
         expect(prediction.alternatives.reduce((s, a) => s + a.weight, 0)).toBeCloseTo(1, 9);
         for (const { means, sds } of prediction.alternatives) {
           expect(means.every(Number.isFinite)).toBe(true);

@@ -1,11 +1,12 @@
-import { groundNet, partByRef, type Board } from '../board';
-import { singleFaults, type Effect, type Fault } from './faults';
+import { behindNet, groundNet, partByRef, portPin, type Board, type PlugSide, type Port } from '../board';
+import { singleFaults, type Effect, type Fault, type OutsideThing } from './faults';
 import { measurementId, throughNets, type Measurement } from './measurement';
 import { ResistanceNetwork, type ConductanceChange } from './network';
 import { classify, type OutcomeClass } from './outcomes';
+import { STOPS, type Stop } from '../usb';
 import { meterReading } from './meter';
-import type { Alternative, Prediction } from './prediction';
-import { solvePower, type PowerSolution, type SupplyState } from './power';
+import type { Alternative, Prediction, Shape } from './prediction';
+import { solvePower, type MeterCase, type PowerSolution, type SupplyState } from './power';
 
 /** Hand meters read no lower than their leads and show OL from here up, as log10 ohm. Common practice. */
 const LEADS_OHM = 0.1;
@@ -97,15 +98,21 @@ export class Predictor {
         return absent.has(m.ref) ? values(one(OPEN_LOG_OHM, HEALTHY_SPREAD)) : this.ohms(a, b, active, absent);
       }
       case 'drop':
-        return this.drop(m.net, active, absent);
+        return this.drop(m.net, this.dropContact(m.net), active, absent);
+      case 'pin':
+        return this.contactDrop(m.port, m.pin, active, absent);
       case 'volts':
         return this.volts(m.rail, active, absent);
       case 'usb':
-        return meterReading(
-          this.board,
-          m.port,
-          this.solve(active, absent, { port: m.port, side: m.side, pack: 'in' }).meter,
-        );
+        return this.meter(m.port, m.side, active, absent);
+      case 'shape':
+        return { kind: 'choice', chance: this.shapes(m.port, m.side, active, absent) };
+      case 'talk':
+        return { kind: 'choice', chance: this.stops(m.port, m.side, active, absent) };
+      case 'tester':
+        return { kind: 'verdict', failChance: this.testerFails(m.port, active, absent) };
+      case 'swap':
+        return { kind: 'verdict', failChance: this.swapFails(m.port, m.what, active, absent) };
       case 'look':
         return {
           kind: 'verdict',
@@ -131,26 +138,128 @@ export class Predictor {
     return values(one(shownLogOhm(ohm), Math.hypot(HEALTHY_SPREAD + lowEnd, changed && ohm < 100 ? SHORT_SPREAD : 0)));
   }
 
-  private drop(net: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
+  private meterCase(port: string, side: PlugSide, fault: Fault, absent: ReadonlySet<string>): MeterCase {
+    return this.solve(fault, absent, { port, side, pack: 'in' }).meter;
+  }
+
+  /**
+   * A bad charger mostly stays at its first 5 V; a cable whose CC wire is broken mostly lets nothing through at all.
+   * Shares are engineering estimates.
+   */
+  private meter(port: string, side: PlugSide, fault: Fault, absent: ReadonlySet<string>): Prediction {
+    const supply = fault.effects.find((e) => e.kind === 'outside' && e.what !== 'pack');
+    if (supply?.kind !== 'outside') return meterReading(this.board, port, this.meterCase(port, side, fault, absent));
+    const as = (meter: MeterCase): Prediction => meterReading(this.board, port, meter);
+    return supply.what === 'charger'
+      ? mixture([
+          [0.8, as('noTalk')],
+          [0.12, as('nothing')],
+          [0.08, as('contractCollapses')],
+        ])
+      : mixture([
+          [0.8, as('nothing')],
+          [0.2, as('noTalk')],
+        ]);
+  }
+
+  /** Shares are engineering estimates after common practice: which fault makes the meter behave how. */
+  private shapes(
+    port: string,
+    side: PlugSide,
+    fault: Fault,
+    absent: ReadonlySet<string>,
+  ): Readonly<Record<Shape, number>> {
+    const meter = this.meterCase(port, side, fault, absent);
+    const lacks = (ref: string): boolean =>
+      absent.has(ref) || fault.effects.some((e) => (e.kind === 'dead' || e.kind === 'open') && e.ref === ref);
+    if (fault.effects.some((e) => e.kind === 'load')) return SHAPES_OF.early;
+    if (fault.effects.some((e) => e.kind === 'imageBad')) return SHAPES_OF.badImage;
+    if (meter === 'contractCollapses') return SHAPES_OF.collapsing;
+    const running = meter === 'healthy' || meter === 'noCharge' || meter === 'preCharge';
+    const missing = this.board.parts.some((p) => p.required && lacks(p.ref));
+    return running && missing ? SHAPES_OF.restarting : SHAPES_OF.steady;
+  }
+
+  /** Where the conversation stops: what the controller, its supply, its image and the line allow. Shares as above. */
+  private stops(
+    port: string,
+    side: PlugSide,
+    fault: Fault,
+    absent: ReadonlySet<string>,
+  ): Readonly<Record<Stop, number>> {
+    const has = (kind: Effect['kind']): boolean => fault.effects.some((e) => e.kind === kind);
+    if (fault.effects.some((e) => e.kind === 'outside' && e.what === 'cable'))
+      return stopChance({ silent: 0.8, noisy: 0.1 });
+    if (fault.effects.some((e) => e.kind === 'outside' && e.what === 'charger'))
+      return stopChance({ silent: 0.4, notReady: 0.3, collapsed: 0.2 });
+    switch (this.meterCase(port, side, fault, absent)) {
+      case 'nothing':
+        return stopChance({ silent: 0.9, noisy: 0.05 });
+      case 'noTalk':
+      case 'noTalkUnfed':
+      case 'supplyShorted':
+        return has('imageBad')
+          ? stopChance({ offersNotAsked: 0.6, offersUnanswered: 0.2, refused: 0.15 })
+          : stopChance({ offersUnanswered: 0.9, silent: 0.05 });
+      case 'contractCollapses':
+        return stopChance({ collapsed: 0.9, notReady: 0.05 });
+      default:
+        return stopChance({ contract: 0.95 });
+    }
+  }
+
+  private talksAt(port: Port, fault: Fault, absent: ReadonlySet<string>): boolean {
+    return port.sides.some(({ side }) => this.solve(fault, absent, { port: port.id, side, pack: 'in' }).talks);
+  }
+
+  /** Testers see whether the port talks, and are fooled by a bad connector. Shares are engineering estimates. */
+  private testerFails(portId: string, fault: Fault, absent: ReadonlySet<string>): number {
+    const port = this.board.ports.find((p) => p.id === portId)!;
+    if (!this.talksAt(port, fault, absent)) return 0.92;
+    return fault.effects.some((e) => e.kind === 'pinOpen' && e.ref === portId) ? 0.7 : 0.06;
+  }
+
+  /** With a known-good one it charges when nothing else is wrong. */
+  private swapFails(portId: string, what: OutsideThing, fault: Fault, absent: ReadonlySet<string>): number {
+    const rest = fault.effects.filter((e) => e.kind !== 'outside' || e.what !== what);
+    if (rest.some((e) => e.kind === 'outside')) return 0.96;
+    const left = { ...fault, id: `${fault.id}-${what}`, effects: rest };
+    const good = (['A', 'B'] as const).every((side) => this.meterCase(portId, side, left, absent) === 'healthy');
+    return good ? 0.04 : 0.98;
+  }
+
+  /** Contact of the port at which a net's drop is taken, where the net comes to a port. */
+  private dropContact(net: string): string | undefined {
+    return portPin(this.board, net)?.name.split('.')[1];
+  }
+
+  private contactDrop(portId: string, pin: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
+    const net = partByRef(this.board, portId)!.pins[pin];
+    if (net === undefined || absent.has(portId)) return values(one(DROP_OPEN_V, DROP_SPREAD_V));
+    if (net === groundNet(this.board)) return values(one(0, DROP_SPREAD_V));
+    return this.drop(net, pin, fault, absent);
+  }
+
+  private drop(net: string, contact: string | undefined, fault: Fault, absent: ReadonlySet<string>): Prediction {
     const normal = this.board.nets[net].diodeV ?? 0.4;
     const ground = groundNet(this.board);
     const network = this.network(absent);
     const change = conductanceChange(fault.effects, network, ground);
     const shorted = network.resistanceOhm(net, ground, change) < 30 && !this.board.nets[net].lowByNature;
     if (shorted) return values(one(DROP_SHORT_V, DROP_SPREAD_V));
-    if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net))
+    if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact))
       return values(one(DROP_OPEN_V, DROP_SPREAD_V));
     const { chips, cut } = this.behind(net, fault, absent);
     if (chips.length === 0) return values(one(cut ? DROP_OPEN_V : normal, DROP_SPREAD_V));
     if (chips.every((ref) => absent.has(ref))) return values(one(DROP_OPEN_V, DROP_SPREAD_V));
     const damaged = fault.effects.some(
       (e) =>
-        (e.kind === 'dead' && chips.includes(e.ref)) ||
+        (e.kind === 'inputs' && chips.includes(e.ref)) ||
         (e.kind === 'ccDead' && chips.includes(e.ref) && this.isCcNet(net, e.side)),
     );
-    // A chip that died inside often keeps its input diodes: half of them read normal (engineering estimate).
+    // Where the inputs are gone a part of the pins still reads normal (engineering estimate).
     return damaged
-      ? values(one(normal, DROP_SPREAD_V, 0.5), one(DROP_OPEN_V, DROP_SPREAD_V, 0.25), one(normal + 0.15, 0.08, 0.25))
+      ? values(one(normal, DROP_SPREAD_V, 0.3), one(DROP_OPEN_V, DROP_SPREAD_V, 0.4), one(normal + 0.15, 0.08, 0.3))
       : values(one(normal, DROP_SPREAD_V));
   }
 
@@ -159,40 +268,38 @@ export class Predictor {
   }
 
   /** Chips whose pins a net reaches through sound line filters; `cut` when a filter line on the way is open. */
-  private behind(net: string, fault: Fault, absent: ReadonlySet<string>): { chips: string[]; cut: boolean } {
-    const nets = new Set([net]);
-    let cut = false;
-    for (const part of this.board.parts.filter((p) => p.kind === 'lineFilter')) {
-      for (const line of ['a', 'b'] as const) {
-        const [x, y] = throughNets(this.board, part.ref, line);
-        if (x !== net && y !== net) continue;
-        const open =
-          absent.has(part.ref) || fault.effects.some((e) => e.kind === 'open' && e.element === `${part.ref}:${line}`);
-        if (open) cut = true;
-        else nets.add(x).add(y);
-      }
-    }
-    const chips = this.board.parts
-      .filter((p) => ACTIVE_KINDS.has(p.kind) && Object.values(p.pins).some((n) => nets.has(n)))
-      .map((p) => p.ref);
-    return { chips, cut };
+  private behind(net: string, fault: Fault, absent: ReadonlySet<string>): { chips: readonly string[]; cut: boolean } {
+    return behindNet(
+      this.board,
+      net,
+      ['lineFilter'],
+      (ref, line) =>
+        !absent.has(ref) && !fault.effects.some((e) => e.kind === 'open' && e.element === `${ref}:${line}`),
+    );
   }
 
   private volts(railId: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
     const rail = this.board.rails.find((r) => r.id === railId)!;
     const port = rail.port ?? this.board.ports[0].id;
     const level = this.solve(fault, absent, { port, side: 'A', pack: 'out' }).railVolts.get(railId)!;
+    // Behind a dead charge path the pack connector still shows about half a volt (common practice).
+    if (level === 0 && this.isPackRail(rail.net)) return values(one(0.5, 0.12, 0.6), one(0, 0.03, 0.4));
     return values(one(level, 0.03 + 0.02 * level));
+  }
+
+  private isPackRail(net: string): boolean {
+    return this.board.parts.some((p) => p.kind === 'batteryConnector' && Object.values(p.pins).includes(net));
   }
 
   private fails(fnId: string, fault: Fault, absent: ReadonlySet<string>): boolean {
     const fn = this.board.functions.find((f) => f.id === fnId)!;
     const broken = fn.parts.some(
-      (ref) =>
-        absent.has(ref) ||
-        fault.effects.some((e) => e.kind !== 'shunt' && e.kind !== 'bridge' && e.kind !== 'imageBad' && e.ref === ref),
+      (ref) => absent.has(ref) || fault.effects.some((e) => 'ref' in e && e.kind !== 'imageBad' && e.ref === ref),
     );
-    if (broken) return true;
+    const packFails =
+      fault.effects.some((e) => e.kind === 'outside' && e.what === 'pack') &&
+      fn.parts.some((ref) => partByRef(this.board, ref)?.kind === 'batteryConnector');
+    if (broken || packFails) return true;
     const fnNets = new Set(fn.parts.flatMap((ref) => signalNets(this.board, ref)));
     if (
       fault.effects.some(
@@ -207,15 +314,27 @@ export class Predictor {
   }
 }
 
-const ACTIVE_KINDS = new Set([
-  'portController',
-  'chargeController',
-  'converter',
-  'mux',
-  'processor',
-  'sensorHub',
-  'flash',
-]);
+/** How a watched meter behaves, by what is wrong. Engineering estimates after the handbook of common practice. */
+const SHAPES_OF: Readonly<Record<string, Readonly<Record<Shape, number>>>> = {
+  steady: { steady: 0.97, swing: 0.01, restart: 0.01, early: 0.01 },
+  badImage: { steady: 0.54, swing: 0.44, restart: 0.01, early: 0.01 },
+  collapsing: { steady: 0.6, swing: 0.3, restart: 0.09, early: 0.01 },
+  restarting: { steady: 0.12, swing: 0.02, restart: 0.85, early: 0.01 },
+  early: { steady: 0.1, swing: 0.01, restart: 0.01, early: 0.88 },
+};
+
+/** The rest is shared out evenly: no answer is impossible. */
+const stopChance = (known: Partial<Record<Stop, number>>): Readonly<Record<Stop, number>> => {
+  const rest = (1 - Object.values(known).reduce((s, p) => s + p, 0)) / STOPS.length;
+  return Object.fromEntries(STOPS.map((stop) => [stop, (known[stop] ?? 0) + rest])) as Record<Stop, number>;
+};
+
+const mixture = (parts: readonly (readonly [number, Prediction])[]): Prediction =>
+  values(
+    ...parts.flatMap(([share, p]) =>
+      p.kind === 'values' ? p.alternatives.map((alt) => ({ ...alt, weight: alt.weight * share })) : [],
+    ),
+  );
 
 function signalNets(board: Board, ref: string): string[] {
   return Object.values(partByRef(board, ref)!.pins).filter((net) => board.nets[net].role === 'signal');

@@ -1,14 +1,22 @@
 import { z } from 'zod';
 import { partByRef, type Board } from '../board';
 import { fail, ok, type Result } from '../result';
-import type { Measurement, Reading, Value } from './measurement';
+import { OUTSIDE_THINGS } from './faults';
+import { LOOK_FINDINGS, type Measurement, type Reading, type Value } from './measurement';
+import { STOPS } from '../usb';
+import { SHAPES } from './prediction';
 
 const name = z.string().min(1).max(24);
 const plugSide = z.enum(['A', 'B']);
 
 export const measurementSchema: z.ZodType<Measurement> = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('usb'), port: name, side: plugSide }),
+  z.object({ kind: z.literal('shape'), port: name, side: plugSide }),
+  z.object({ kind: z.literal('talk'), port: name, side: plugSide }),
+  z.object({ kind: z.literal('tester'), port: name }),
+  z.object({ kind: z.literal('swap'), port: name, what: z.enum(OUTSIDE_THINGS) }),
   z.object({ kind: z.literal('look'), ref: name }),
+  z.object({ kind: z.literal('pin'), port: name, pin: z.string().regex(/^[AB]([1-9]|1[0-2])$/) }),
   z.object({ kind: z.literal('drop'), net: name }),
   z.object({ kind: z.literal('ohm'), net: name }),
   z.object({ kind: z.literal('through'), ref: name, line: z.enum(['a', 'b', 'ab', '']) }),
@@ -24,7 +32,9 @@ export const valueSchema: z.ZodType<Value> = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('open') }),
   z.object({ kind: z.literal('beep') }),
   z.object({ kind: z.literal('pass') }),
-  z.object({ kind: z.literal('fail') }),
+  z.object({ kind: z.literal('fail'), seen: z.array(z.enum(LOOK_FINDINGS)).max(6).optional() }),
+  z.object({ kind: z.literal('shape'), shape: z.enum(SHAPES) }),
+  z.object({ kind: z.literal('talk'), stop: z.enum(STOPS) }),
 ]);
 
 /** Readings as the command line takes them. */
@@ -33,11 +43,17 @@ export const readingSchema: z.ZodType<Reading> = z.object({
   value: valueSchema,
   absent: z.array(name).optional().describe('parts that were off the board'),
   replaced: z.array(name).optional().describe('parts that had been replaced before'),
+  swapped: z.array(z.enum(OUTSIDE_THINGS)).optional().describe('what had been swapped for a known-good one'),
 });
 
 /** The kinds of value that each kind of measurement can give. */
 const VALUES: Record<Measurement['kind'], readonly Value['kind'][]> = {
   usb: ['pair'],
+  shape: ['shape'],
+  talk: ['talk'],
+  tester: ['pass', 'fail'],
+  swap: ['pass', 'fail'],
+  pin: ['figure', 'open'],
   look: ['pass', 'fail'],
   drop: ['figure', 'open'],
   ohm: ['figure', 'open', 'beep'],
@@ -58,7 +74,7 @@ export function checkReading(
   }
   if ('ref' in m && !partByRef(board, m.ref)) return fail(`Expected a part of this board; got "${m.ref}".`);
   if ('net' in m && !board.nets[m.net]) return fail(`Expected a net of this board; got "${m.net}".`);
-  if (m.kind === 'usb' && !board.ports.some((p) => p.id === m.port)) {
+  if ('port' in m && !board.ports.some((p) => p.id === m.port)) {
     return fail(`Expected one of the ports ${board.ports.map((p) => p.id).join(', ')}; got "${m.port}".`);
   }
   if (m.kind === 'volts' && !board.rails.some((r) => r.id === m.rail)) {

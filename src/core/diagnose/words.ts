@@ -1,9 +1,11 @@
 import type { Board } from '../board';
 import { formatAmp, formatChance, formatDrop, formatOhm, formatVolt } from '../units';
 import { suspects, weightsFor, type Belief } from './belief';
-import { type Measurement, type Reading, type Value } from './measurement';
+import { pinNet, type LookFinding, type Measurement, type Reading, type Value } from './measurement';
 import { DROP_OPEN_V } from './predict';
 import type { Outcome } from './next';
+import type { Stop } from '../usb';
+import type { Shape } from './prediction';
 
 /** A value in words, with the unit its test has. */
 export function valueWords(m: Measurement, value: Value): string {
@@ -11,7 +13,7 @@ export function valueWords(m: Measurement, value: Value): string {
     case 'figure':
       return m.kind === 'volts'
         ? formatVolt(value.value)
-        : m.kind === 'drop'
+        : m.kind === 'drop' || m.kind === 'pin'
           ? formatDrop(value.value)
           : formatOhm(value.value);
     case 'pair':
@@ -21,10 +23,57 @@ export function valueWords(m: Measurement, value: Value): string {
     case 'beep':
       return 'beeps';
     case 'pass':
-      return m.kind === 'works' ? 'works' : 'good';
+      return m.kind === 'works'
+        ? 'works'
+        : m.kind === 'swap'
+          ? 'charges then'
+          : m.kind === 'tester'
+            ? 'passes'
+            : 'good';
     case 'fail':
-      return m.kind === 'works' ? 'fails' : m.kind === 'look' ? 'damaged' : 'bad';
+      return failWords(m, value.seen);
+    case 'shape':
+      return SHAPE_WORDS[value.shape];
+    case 'talk':
+      return STOP_WORDS[value.stop];
   }
+}
+
+/** How a watched meter behaves, in words. */
+export const SHAPE_WORDS: Readonly<Record<Shape, string>> = {
+  steady: 'steady',
+  swing: 'swings',
+  restart: 'restarts again and again',
+  early: 'half an ampere at once',
+};
+
+/** Where a conversation stopped, in a few words. */
+export const STOP_WORDS: Readonly<Record<Stop, string>> = {
+  silent: 'nobody talks',
+  offersUnanswered: 'offers unanswered',
+  offersNotAsked: 'nothing asked for',
+  refused: 'request refused',
+  notReady: 'accepted, no supply',
+  contract: 'a contract that holds',
+  collapsed: 'a contract that collapses',
+  noisy: 'a noisy line',
+};
+
+/** What makes a port doubtful, in words. */
+export const LOOK_WORDS: Readonly<Record<LookFinding, string>> = {
+  pins: 'crossed or pushed-back pins',
+  tongue: 'a cracked tongue',
+  corrosion: 'corrosion',
+  liquid: 'liquid marks',
+  shell: 'a loose shell',
+  debris: 'debris',
+};
+
+function failWords(m: Measurement, seen: readonly LookFinding[] | undefined): string {
+  if (m.kind === 'works' || m.kind === 'tester') return 'fails';
+  if (m.kind === 'swap') return 'no change';
+  if (m.kind !== 'look') return 'bad';
+  return seen && seen.length > 0 ? seen.map((s) => LOOK_WORDS[s]).join(', ') : 'damaged';
 }
 
 /** Where a reading was taken, short: `C14`, `VBUS, A way`. */
@@ -32,6 +81,16 @@ export function readingName(board: Board, m: Measurement): string {
   switch (m.kind) {
     case 'usb':
       return board.ports.length > 1 ? `${m.port}, ${m.side} way` : `Port, ${m.side} way`;
+    case 'shape':
+      return `${board.ports.length > 1 ? m.port : 'Port'} watched, ${m.side} way`;
+    case 'talk':
+      return `${board.ports.length > 1 ? `${m.port} c` : 'C'}onversation, ${m.side} way`;
+    case 'tester':
+      return board.ports.length > 1 ? `Quick tester at ${m.port}` : 'Quick tester';
+    case 'swap':
+      return `Known-good ${m.what}${board.ports.length > 1 ? ` at ${m.port}` : ''}`;
+    case 'pin':
+      return `${board.ports.length > 1 ? `${m.port} ` : ''}${m.pin} ${pinNet(board, m)} drop`;
     case 'through':
       return m.line === 'ab' ? `${m.ref} line to line` : m.line ? `${m.ref} line ${m.line}` : `Through ${m.ref}`;
     case 'drop':
@@ -53,10 +112,11 @@ export function readingName(board: Board, m: Measurement): string {
 
 /** An outcome class in words: `near 1.6 Ω`, `open`, `fails`. */
 export function outcomeWords(m: Measurement, o: Outcome): string {
-  if (o.verdict) return valueWords(m, { kind: o.verdict });
+  if (o.answer) return valueWords(m, o.answer);
   if (m.kind === 'usb') return `${formatVolt(o.means[0])} and ${formatAmp(o.means[1])}`;
   if (m.kind === 'volts') return o.means[0] < 0.2 ? 'next to nothing' : `near ${formatVolt(o.means[0])}`;
-  if (m.kind === 'drop') return o.means[0] >= DROP_OPEN_V - 0.1 ? 'open' : `near ${formatDrop(o.means[0])}`;
+  if (m.kind === 'drop' || m.kind === 'pin')
+    return o.means[0] >= DROP_OPEN_V - 0.1 ? 'open' : `near ${formatDrop(o.means[0])}`;
   const ohm = 10 ** o.means[0];
   return ohm >= 9e5 ? 'open' : ohm < 0.25 ? 'next to nothing' : `near ${formatOhm(ohm)}`;
 }

@@ -14,13 +14,17 @@ import {
   reasons,
   suspects,
   updateBelief,
+  mendedFor,
   type Access,
   type Belief,
+  type Practice,
   type Predictor,
+  type Proposal,
   type Repair,
   type Suspect,
 } from '../diagnose';
 import type { JobState } from './fold';
+import { isGated, portGate } from './gate';
 
 /** A test worth its minutes, in words and with its place on the board. */
 export interface TestAdvice {
@@ -51,15 +55,18 @@ const MOST_TESTS = 6;
 const LEAST_BITS = 0.02;
 
 /** What the readings say, which tests are worth taking, and which repairs compete with them. */
-export function analyseJob(predictor: Predictor, state: JobState): JobAnalysis {
+export function analyseJob(predictor: Predictor, state: JobState, practice: Practice): JobAnalysis {
   const { board } = predictor;
   const absent = new Set(state.absent);
   const replaced = new Set(state.replaced);
-  const belief = updateBelief(predictor, state.readings, state.story?.history ?? []);
-  const context = { access: state.access, absent, replaced, taken: state.readings };
+  const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice);
+  const { access, swapped, readings: taken } = state;
+  const context = { access, absent, replaced, swapped, taken, practice };
+  const mendedNow = new Set(mendedFor(state));
   const near = lastPlace(board, state);
-  const tests = proposeTests(predictor, belief, context)
-    .filter((t) => t.bits > LEAST_BITS)
+  const tests = lookFirst(board, state, proposeTests(predictor, belief, context))
+    .filter((t) => t.bits > LEAST_BITS || t.measurement.kind === 'look')
+    .filter((t) => !isGated(board, state, t.measurement))
     .slice(0, MOST_TESTS)
     .map(({ measurement, minutes, bits }) => ({
       id: measurementId(measurement),
@@ -68,7 +75,7 @@ export function analyseJob(predictor: Predictor, state: JobState): JobAnalysis {
       minutes,
       bits,
       access: accessFor(measurement),
-      outlook: outlook(belief, measurement, outcomesOf(predictor, measurement, belief, absent, replaced)),
+      outlook: outlook(belief, measurement, outcomesOf(predictor, measurement, belief, absent, mendedNow)),
       place: placeOf(board, measurement, near),
     }));
   const ranked = suspects(belief);
@@ -81,6 +88,13 @@ export function analyseJob(predictor: Predictor, state: JobState): JobAnalysis {
     reasons: [...storyReason(board, state, ranked[0]), ...reasons(board, belief, state.readings, ranked[0].ref)],
     curedChance: belief.faults.reduce((sum, f, i) => sum + (mended(f.id, f.ref) ? belief.p[i] : 0), 0),
   };
+}
+
+/** Before a device has had any power on the bench, the look into its port comes first, whatever its information. */
+function lookFirst(board: Board, state: JobState, proposals: Proposal[]): Proposal[] {
+  if (!board.ports.every((p) => portGate(state, p.id).state === 'unlooked')) return proposals;
+  const first = proposals.find((p) => p.measurement.kind === 'look' && p.measurement.ref === board.ports[0].id);
+  return first ? [first, ...proposals.filter((p) => p !== first)] : proposals;
 }
 
 function storyReason(board: Board, state: JobState, top: Suspect): string[] {

@@ -1,7 +1,24 @@
 import type { Board } from '../board';
+import { LOOK_FINDINGS, OUTSIDE_THINGS } from '../diagnose';
 import { placeNames } from './entry';
 
-const COMMANDS = ['usb', 'look', 'try', 'check', 'off', 'on', 'pack', 'note', 'fix', 'open', 'out', 'closed'];
+const COMMANDS = [
+  'usb',
+  'look',
+  'talk',
+  'tester',
+  'swap',
+  'try',
+  'check',
+  'off',
+  'on',
+  'pack',
+  'note',
+  'fix',
+  'open',
+  'out',
+  'closed',
+];
 
 /** Words that can follow what is typed: at most `most`, shortest first. The last word of the text is completed. */
 export function completeEntry(board: Board, text: string, most = 6): string[] {
@@ -27,7 +44,15 @@ function candidates(board: Board, words: string[]): string[] {
           ? ['a', 'b']
           : [];
     case 'look':
-      return last === 2 ? ports : ['good', 'bad'];
+      return last === 2 ? ports : last === 3 ? ['good', 'bad'] : [...LOOK_FINDINGS];
+    case 'talk':
+      return words.includes('a') || words.includes('b')
+        ? ['silent', 'unanswered', 'unasked', 'refused', 'unready', 'contract', 'collapsed', 'noisy']
+        : [...(ports.length > 1 ? ports : []), 'a', 'b'];
+    case 'tester':
+      return ports.length > 1 && last === 2 ? ports : ['pass', 'fail'];
+    case 'swap':
+      return swapWords(ports, words);
     case 'check':
       return last === 2 ? lower([...new Set(board.ports.map((p) => p.imagePart))]) : ['good', 'bad'];
     case 'try':
@@ -43,6 +68,12 @@ function candidates(board: Board, words: string[]): string[] {
     default:
       return ['ohm', 'ol', 'open', 'beep', 'drop', 'volt', 'thru'];
   }
+}
+
+function swapWords(ports: string[], words: string[]): string[] {
+  const named = ports.includes(words[1]);
+  if (words.length === 2) return [...(ports.length > 1 ? ports : []), ...OUTSIDE_THINGS];
+  return words.length === 3 && named ? [...OUTSIDE_THINGS] : ['works', 'same'];
 }
 
 const lower = (names: readonly string[]): string[] => names.map((n) => n.toLowerCase());

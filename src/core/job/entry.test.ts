@@ -47,6 +47,16 @@ test.each<[string, unknown, unknown]>([
   ['usb a 14.8v 0.49', { kind: 'usb', port: 'J1', side: 'A' }, { kind: 'pair', volts: 14.8, amps: 0.49 }],
   ['look j1 good', { kind: 'look', ref: 'J1' }, { kind: 'pass' }],
   ['try charge fails', { kind: 'works', fn: 'charge' }, { kind: 'fail' }],
+  ['look j1 bad pins corrosion', { kind: 'look', ref: 'J1' }, { kind: 'fail', seen: ['pins', 'corrosion'] }],
+  ['a5 0.262', { kind: 'pin', port: 'J1', pin: 'A5' }, { kind: 'figure', value: 0.262 }],
+  ['a5 262m', { kind: 'pin', port: 'J1', pin: 'A5' }, { kind: 'figure', value: 0.262 }],
+  ['j1 b12 ol', { kind: 'pin', port: 'J1', pin: 'B12' }, { kind: 'open' }],
+  ['usb b swings', { kind: 'shape', port: 'J1', side: 'B' }, { kind: 'shape', shape: 'swing' }],
+  ['talk a unanswered', { kind: 'talk', port: 'J1', side: 'A' }, { kind: 'talk', stop: 'offersUnanswered' }],
+  ['tester fails', { kind: 'tester', port: 'J1' }, { kind: 'fail' }],
+  ['swap charger works', { kind: 'swap', port: 'J1', what: 'charger' }, { kind: 'pass' }],
+  ['swap pack same', { kind: 'swap', port: 'J1', what: 'pack' }, { kind: 'fail' }],
+  ['pack 3.85', { kind: 'volts', rail: 'VPACK' }, { kind: 'figure', value: 3.85 }],
   ['check u9 bad', { kind: 'image', ref: 'U9' }, { kind: 'fail' }],
 ])('%p is a reading', (text, measurement, value) => {
   expect(body(text)).toEqual({ kind: 'reading', measurement, value });
@@ -94,11 +104,29 @@ test.each([
   ['try flying works', 'Expected one of charge, data, fast-data, logging, sensor-supply; got "flying".'],
   ['on u4 new', 'U4 is on the board; expected one that was taken off.'],
   ['off u99', 'Expected a part of this board after "off"; got "u99".'],
-  ['pack away', 'Expected in or out after "pack"; got "away".'],
+  ['pack away', 'Expected in, out, or the connector’s voltage after "pack"; got "away".'],
   ['fix c14 2', 'Expected a reading that was taken before; AON33 to ground has none yet.'],
+  ['look j1 bad smell', 'Expected what was seen: pins, tongue, corrosion, liquid, shell, debris; got "smell".'],
+  ['look j1 good pins', 'Expected "good" alone; got "pins" after it.'],
+  ['a5 4.7k', 'Expected a drop from −3 to 3 V; got 4700. Millivolts are typed as 262m.'],
+  ['a5 12 ohm', 'Expected a diode-mode drop at contact A5; got ohms.'],
+  ['a13 0.2', 'Expected a test point, part or net of this board; got "a13". Near it: AON33, ADR.'],
+  ['swap brain works', 'Expected charger, cable, pack after "swap"; got "brain".'],
+  ['swap cable maybe', 'Expected works or same after "swap cable"; got "maybe".'],
+  [
+    'talk a loudly',
+    'Expected where it stopped: silent, unanswered, unasked, refused, unready, contract, collapsed, noisy; got "loudly".',
+  ],
   ['gnd 0', 'TP14 is ground itself: expected a point that is measured against it.'],
 ])('%p is answered with a sentence', (text, words) => {
   expect(problem(text)).toBe(words.replace('J1.A5', problem(text).split(' ')[0]));
+});
+
+test('contacts and testers of a board with several ports want the port named', () => {
+  expect(body('j2 b7 0.25', 'ohm', marsh)).toMatchObject({ measurement: { kind: 'pin', port: 'J2', pin: 'B7' } });
+  expect(body('swap j3 cable same', 'ohm', marsh)).toMatchObject({ measurement: { kind: 'swap', port: 'J3' } });
+  expect(problem('b7 0.25', marsh)).toBe('Expected the port before the contact, such as: j2 b7 0.262; got "b7 0.25".');
+  expect(problem('tester pass', marsh)).toMatch(/^Expected one of the ports/);
 });
 
 test('any text gives an entry or a sentence, never a crash', () => {
@@ -116,6 +144,9 @@ test('completion', () => {
   expect(completeEntry(heron, 'usb ')).toEqual(['a', 'b']);
   expect(completeEntry(marsh, 'usb j2 ')).toEqual(['a', 'b']);
   expect(completeEntry(heron, 'try cha')).toEqual(['charge']);
+  expect(completeEntry(heron, 'swap ')).toEqual(['pack', 'cable', 'charger']);
+  expect(completeEntry(marsh, 'swap j2 c')).toEqual(['cable', 'charger']);
+  expect(completeEntry(heron, 'look j1 bad cor')).toEqual(['corrosion']);
   expect(completeEntry(heron, 'fix u1')).toContain('u10');
   expect(applyCompletion('try cha', 'charge')).toBe('try charge ');
 });

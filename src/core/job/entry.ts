@@ -1,9 +1,21 @@
 import { findPlace, groundNet, isTwoTerminal, partByRef, railOfNet, type Board } from '../board';
-import { measurementTitle, readingName, valueWords, type Measurement, type Value } from '../diagnose';
+import {
+  LOOK_FINDINGS,
+  OUTSIDE_THINGS,
+  measurementTitle,
+  readingName,
+  valueWords,
+  type LookFinding,
+  type Measurement,
+  type Shape,
+  type Value,
+} from '../diagnose';
 import { fail, ok, type Result } from '../result';
 import { formatAmp, formatVolt, parseFigure } from '../units';
 import type { EventBody } from './events';
+import type { Stop } from '../usb';
 import type { JobState } from './fold';
+import { refusedPower } from './gate';
 
 /** What a typed line means, before Enter keeps it. */
 export interface Entry {
@@ -24,7 +36,9 @@ const BAD = new Set(['bad', 'fail', 'fails', 'dead', 'damaged', 'no']);
  * Reads one line of the entry grammar:
  *
  *   c14 0.4 ohm · tp3 ol · tp7 beep · vbus 5.02 · cc1 drop 0.262 · fl1 a 0.2 · fl1 ab open · f1 thru 0.02
- *   usb a 14.8v 0.49 · usb j2 b 5.02 0.01 · look j1 good · try charge works · check u9 bad
+ *   usb a 14.8v 0.49 · usb j2 b 5.02 0.01 · usb a swing · look j1 good · look j1 bad pins corrosion
+ *   a5 0.262 · j2 b7 ol · talk a unanswered · tester fail · swap charger works · swap j2 cable same · pack 3.85
+ *   try charge works · check u9 bad
  *   off u4 · on u4 new · on u4 same · pack out · open · out · closed · note … · fix c14 6.4 kohm
  */
 export function parseEntry(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
@@ -35,11 +49,17 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
     case 'fix':
       return parseFix(board, state, text.trim().slice(3).trim(), mode);
     case 'usb':
-      return parseUsb(board, rest);
+      return parseUsb(board, state, rest);
+    case 'talk':
+      return parseTalk(board, state, rest);
+    case 'tester':
+      return parseTester(board, state, rest);
+    case 'swap':
+      return parseSwap(board, state, rest);
     case 'look':
-      return parseVerdict(board, rest, 'look');
+      return parseLook(board, rest);
     case 'check':
-      return parseVerdict(board, rest, 'image');
+      return parseCheck(board, rest);
     case 'try':
       return parseTry(board, rest);
     case 'off':
@@ -47,7 +67,7 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
     case 'on':
       return parseOn(board, state, rest);
     case 'pack':
-      return parsePack(rest);
+      return parsePack(board, rest);
     case 'open':
     case 'out':
     case 'closed':
@@ -57,7 +77,7 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
         ? ok({ body: { kind: 'note', text: text.trim().slice(4).trim() }, echo: 'Note kept with the job.' })
         : fail('Expected words after "note".');
     default:
-      return parsePoint(board, head, rest, mode);
+      return parseContact(board, words) ?? parsePoint(board, head, rest, mode);
   }
 }
 
@@ -91,14 +111,41 @@ function parseFix(board: Board, state: JobState, text: string, mode: EntryMode):
   });
 }
 
-function parseUsb(board: Board, words: string[]): Result<Entry> {
+/** The port named first, or the only one; refused where it must not be powered. */
+function takePort(
+  board: Board,
+  state: JobState,
+  words: string[],
+  after: string,
+): Result<{ port: string; rest: string[] }> {
   const ports = board.ports.map((p) => p.id);
   const named = ports.find((id) => id.toLowerCase() === words[0]);
   if (!named && ports.length > 1)
-    return fail(`Expected one of the ports ${ports.join(', ')} after "usb"; got "${words[0] ?? ''}".`);
-  const [side, voltText, ampText, ...more] = named ? words.slice(1) : words;
+    return fail(`Expected one of the ports ${ports.join(', ')} after "${after}"; got "${words[0] ?? ''}".`);
   const port = named ?? ports[0];
+  const refused = refusedPower(state, port);
+  return refused === undefined ? ok({ port, rest: named ? words.slice(1) : words }) : fail(refused);
+}
+
+const SHAPE_NAMES: Record<string, Shape> = {
+  steady: 'steady',
+  swing: 'swing',
+  swings: 'swing',
+  restart: 'restart',
+  restarts: 'restart',
+  early: 'early',
+};
+
+function parseUsb(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const taken = takePort(board, state, words, 'usb');
+  if (!taken.ok) return taken;
+  const { port, rest } = taken.value;
+  const [side, voltText, ampText, ...more] = rest;
+  const way = side === 'a' ? 'A' : 'B';
   if (side !== 'a' && side !== 'b') return fail(`Expected the plug’s way, a or b; got "${side ?? ''}".`);
+  const shape = SHAPE_NAMES[voltText ?? ''];
+  if (shape && ampText === undefined)
+    return reading(board, { kind: 'shape', port, side: way }, { kind: 'shape', shape });
   if (voltText === undefined || ampText === undefined)
     return fail('Expected volts and amps, such as: usb a 14.8 0.49.');
   if (more.length > 0) return fail(`Expected volts and amps only; got "${more.join(' ')}" after them.`);
@@ -108,8 +155,7 @@ function parseUsb(board: Board, words: string[]): Result<Entry> {
   if (!amps.ok) return amps;
   if (volts.value < 0 || volts.value > 60) return fail(`Expected a port voltage from 0 to 60 V; got ${volts.value}.`);
   if (amps.value < 0 || amps.value > 10) return fail(`Expected a port current from 0 to 10 A; got ${amps.value}.`);
-  const way = side === 'a' ? 'A' : 'B';
-  const title = ports.length > 1 ? `${port}, plugged ${way} way` : `Plugged ${way} way`;
+  const title = board.ports.length > 1 ? `${port}, plugged ${way} way` : `Plugged ${way} way`;
   const pair = `${formatVolt(volts.value)} and ${formatAmp(amps.value)}`;
   return ok({
     body: {
@@ -127,12 +173,89 @@ function verdictOf(word: string | undefined): Result<Value> {
   return fail(`Expected good or bad; got "${word ?? ''}".`);
 }
 
-function parseVerdict(board: Board, words: string[], kind: 'look' | 'image'): Result<Entry> {
-  const refs = kind === 'look' ? board.ports.map((p) => p.id) : [...new Set(board.ports.map((p) => p.imagePart))];
+function parseLook(board: Board, words: string[]): Result<Entry> {
+  const refs = board.ports.map((p) => p.id);
   const ref = refs.find((r) => r.toLowerCase() === words[0]);
   if (!ref) return fail(`Expected ${refs.join(' or ')}; got "${words[0] ?? ''}".`);
   const value = verdictOf(words[1]);
-  return value.ok ? reading(board, { kind, ref }, value.value) : value;
+  if (!value.ok) return value;
+  const seen = words.slice(2);
+  const odd = seen.find((w) => !(LOOK_FINDINGS as readonly string[]).includes(w));
+  if (odd !== undefined) return fail(`Expected what was seen: ${LOOK_FINDINGS.join(', ')}; got "${odd}".`);
+  if (value.value.kind === 'pass')
+    return seen.length === 0
+      ? reading(board, { kind: 'look', ref }, value.value)
+      : fail(`Expected "good" alone; got "${seen.join(' ')}" after it.`);
+  return reading(board, { kind: 'look', ref }, { kind: 'fail', seen: [...new Set(seen as LookFinding[])] });
+}
+
+function parseCheck(board: Board, words: string[]): Result<Entry> {
+  const refs = [...new Set(board.ports.map((p) => p.imagePart))];
+  const ref = refs.find((r) => r.toLowerCase() === words[0]);
+  if (!ref) return fail(`Expected ${refs.join(' or ')}; got "${words[0] ?? ''}".`);
+  const value = verdictOf(words[1]);
+  return value.ok ? reading(board, { kind: 'image', ref }, value.value) : value;
+}
+
+const STOP_NAMES: Record<string, Stop> = {
+  silent: 'silent',
+  unanswered: 'offersUnanswered',
+  unasked: 'offersNotAsked',
+  refused: 'refused',
+  unready: 'notReady',
+  contract: 'contract',
+  collapsed: 'collapsed',
+  noisy: 'noisy',
+};
+
+function parseTalk(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const taken = takePort(board, state, words, 'talk');
+  if (!taken.ok) return taken;
+  const [side, name] = taken.value.rest;
+  if (side !== 'a' && side !== 'b') return fail(`Expected the plug’s way, a or b; got "${side ?? ''}".`);
+  const stop = STOP_NAMES[name ?? ''];
+  if (!stop) return fail(`Expected where it stopped: ${Object.keys(STOP_NAMES).join(', ')}; got "${name ?? ''}".`);
+  const measurement = { kind: 'talk', port: taken.value.port, side: side === 'a' ? 'A' : 'B' } as const;
+  return reading(board, measurement, { kind: 'talk', stop });
+}
+
+function parseTester(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const taken = takePort(board, state, words, 'tester');
+  if (!taken.ok) return taken;
+  const value = verdictOf(taken.value.rest[0]);
+  return value.ok ? reading(board, { kind: 'tester', port: taken.value.port }, value.value) : value;
+}
+
+function parseSwap(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const taken = takePort(board, state, words, 'swap');
+  if (!taken.ok) return taken;
+  const [name, answer] = taken.value.rest;
+  const what = OUTSIDE_THINGS.find((t) => t === name);
+  if (!what) return fail(`Expected ${OUTSIDE_THINGS.join(', ')} after "swap"; got "${name ?? ''}".`);
+  if (answer !== 'same' && !GOOD.has(answer ?? '') && !BAD.has(answer ?? ''))
+    return fail(`Expected works or same after "swap ${what}"; got "${answer ?? ''}".`);
+  const value: Value = { kind: GOOD.has(answer) ? 'pass' : 'fail' };
+  return reading(board, { kind: 'swap', port: taken.value.port, what }, value);
+}
+
+const CONTACT = /^[ab]([1-9]|1[0-2])$/;
+
+/** A contact of the port, as `a5 0.262` or `j2 b7 ol`; undefined where the line is about something else. */
+function parseContact(board: Board, words: string[]): Result<Entry> | undefined {
+  const named = board.ports.find((p) => p.id.toLowerCase() === words[0]);
+  const [contact, ...rest] = named ? words.slice(1) : words;
+  if (!CONTACT.test(contact ?? '')) return undefined;
+  if (!named && board.ports.length > 1)
+    return fail(`Expected the port before the contact, such as: j2 ${contact} 0.262; got "${words.join(' ')}".`);
+  const { rest: figures, unit } = takeUnit(rest);
+  if (unit === 'ohm') return fail(`Expected a diode-mode drop at contact ${contact.toUpperCase()}; got ohms.`);
+  const value = parseValue(figures);
+  if (!value.ok) return value;
+  if (value.value.kind === 'beep') return fail('Expected a drop in volts, such as 0.262, or ol.');
+  if (value.value.kind === 'figure' && Math.abs(value.value.value) > 3)
+    return fail(`Expected a drop from −3 to 3 V; got ${value.value.value}. Millivolts are typed as 262m.`);
+  const port = named?.id ?? board.ports[0].id;
+  return reading(board, { kind: 'pin', port, pin: contact.toUpperCase() }, value.value);
 }
 
 function parseTry(board: Board, words: string[]): Result<Entry> {
@@ -162,13 +285,28 @@ function parseOn(board: Board, state: JobState, words: string[]): Result<Entry> 
   return ok({ body: { kind: 'partOn', ref: part.ref, fresh }, echo });
 }
 
-function parsePack(words: string[]): Result<Entry> {
+/** `pack in`, `pack out`, or the voltage at the battery connector, charger in and pack out: `pack 3.85`. */
+function parsePack(board: Board, words: string[]): Result<Entry> {
   const [state] = words;
-  if (state !== 'in' && state !== 'out') return fail(`Expected in or out after "pack"; got "${state ?? ''}".`);
+  const figure = parseFigure((state ?? '').replace(/v$/, ''));
+  if (figure.ok && words.length === 1) {
+    const rail = packRail(board);
+    if (!rail) return fail('Expected a board with a rail at its battery connector; this one has none.');
+    const title = 'Battery connector, charger in and pack out';
+    return reading(board, { kind: 'volts', rail }, { kind: 'figure', value: figure.value }, title);
+  }
+  if (state !== 'in' && state !== 'out')
+    return fail(`Expected in, out, or the connector’s voltage after "pack"; got "${words.join(' ')}".`);
   return ok({
     body: { kind: 'pack', state },
     echo: state === 'out' ? 'The pack is unplugged.' : 'The pack is plugged in.',
   });
+}
+
+/** The rail that comes to the battery connector. */
+export function packRail(board: Board): string | undefined {
+  const nets = board.parts.filter((p) => p.kind === 'batteryConnector').flatMap((p) => Object.values(p.pins));
+  return board.rails.find((r) => nets.includes(r.net))?.id;
 }
 
 const LINES = ['a', 'b', 'ab'] as const;

@@ -1,4 +1,4 @@
-import { accessFor, type Access, type Reading } from '../diagnose';
+import { accessFor, type Access, type OutsideThing, type Reading } from '../diagnose';
 import type { EventBody, ImageRole, JobEvent, Story } from './events';
 
 type Body<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
@@ -8,6 +8,7 @@ export interface TakenReading extends Reading {
   readonly at: string;
   readonly absent: readonly string[];
   readonly replaced: readonly string[];
+  readonly swapped: readonly OutsideThing[];
 }
 
 /** A job as its events leave it. Everything else about a job is computed from this. */
@@ -20,6 +21,8 @@ export interface JobState {
   readonly absent: readonly string[];
   /** Parts replaced by new ones, and mended faults by their id. */
   readonly replaced: readonly string[];
+  /** What stands in line as a known-good one. */
+  readonly swapped: readonly OutsideThing[];
   readonly decision?: Body<'decision'>;
   readonly heatPlan?: Body<'heatPlan'>;
   readonly site?: Body<'site'>;
@@ -41,6 +44,7 @@ const START: JobState = {
   packOut: false,
   absent: [],
   replaced: [],
+  swapped: [],
   images: {},
   traces: {},
   captures: {},
@@ -82,10 +86,13 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'reading': {
       const { seq, at } = event;
       const { measurement, value } = body;
-      const reading = { seq, at, measurement, value, absent: state.absent, replaced: state.replaced };
+      const { absent, replaced } = state;
+      const swapped = measurement.kind === 'swap' ? [...new Set([...state.swapped, measurement.what])] : state.swapped;
+      // The swap itself is judged as if what was used before were still in line.
+      const reading = { seq, at, measurement, value, absent, replaced, swapped: state.swapped };
       const needed = accessFor(measurement);
       const access = DEPTH.indexOf(needed) > DEPTH.indexOf(state.access) ? needed : state.access;
-      return { ...state, access, readings: [...state.readings, reading] };
+      return { ...state, access, swapped, readings: [...state.readings, reading] };
     }
     case 'access':
       return { ...state, access: body.access };

@@ -1,7 +1,8 @@
 export { analyseJob, isOutside, type JobAnalysis, type TestAdvice } from './analysis';
 export { cautionFor, type Caution } from './cautions';
 export { applyCompletion, completeEntry } from './complete';
-export { parseEntry, placeNames, type Entry, type EntryMode } from './entry';
+export { isGated, LOOK_ADVICE, portGate, refusedPower, type PortGate } from './gate';
+export { packRail, parseEntry, placeNames, type Entry, type EntryMode } from './entry';
 export {
   OUTCOMES,
   eventBodySchema,
@@ -18,7 +19,16 @@ export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, typ
 export { SURE_ENOUGH, nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
 export { STAGES, type StageId } from './stages';
-export { eventWords, viewJob, type JobView, type ReadingView, type SuspectView } from './view';
+export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';
 export { storyShift, type StoryShift } from './story';
 export { reportOf, type JobReport } from './report';
-export { captureBody, dialogueOf, outsideOf, traceBody, type OutsideView, type WayView } from './outside';
+export {
+  captureBody,
+  captureReading,
+  dialogueOf,
+  outsideOf,
+  traceBody,
+  traceReadings,
+  type OutsideView,
+  type WayView,
+} from './outside';

@@ -1,5 +1,5 @@
 import { demoBoard } from '../../../demo/files';
-import { Predictor } from '../diagnose';
+import { DEFAULT_PRACTICE, Predictor } from '../diagnose';
 import { railWindows } from '../proof';
 import { analyseJob } from './analysis';
 import { cautionFor } from './cautions';
@@ -38,7 +38,7 @@ function after(...bodies: EventBody[]) {
     body,
   }));
   const state = foldJob(events);
-  const analysis = analyseJob(predictor, state);
+  const analysis = analyseJob(predictor, state, DEFAULT_PRACTICE);
   const proof = proveJob(predictor, state);
   return {
     state,

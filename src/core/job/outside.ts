@@ -2,6 +2,7 @@ import type { Port } from '../board';
 import {
   concludeOutside,
   expectDraw,
+  figuresOf,
   nameSegments,
   typedRecord,
   type Charger,
@@ -11,10 +12,19 @@ import {
   type Trace,
   type WayRecord,
 } from '../trace';
-import { decodeHeader, encodeHeader, readDialogue, type CaptureReading, type Dialogue, type PdPacket } from '../usb';
+import {
+  decodeHeader,
+  encodeHeader,
+  readDialogue,
+  type CaptureReading,
+  type Dialogue,
+  type PdPacket,
+  type Stop,
+} from '../usb';
+import type { Shape } from '../diagnose';
 import type { Board } from '../board';
 import type { EventBody } from './events';
-import type { JobState } from './fold';
+import type { JobState, TakenReading } from './fold';
 
 type TraceBody = Extract<EventBody, { kind: 'trace' }>;
 type CaptureBody = Extract<EventBody, { kind: 'capture' }>;
@@ -55,6 +65,47 @@ export function traceBody(port: string, side: 'A' | 'B', name: string, trace: Tr
   };
 }
 
+/**
+ * What a trace says to the belief: how the meter behaved and, where it was steady, the figures of its last seconds. A
+ * meter that comes and goes has no settled figure.
+ */
+export function traceReadings(port: Port, side: 'A' | 'B', trace: Trace, segments: readonly Segment[]): EventBody[] {
+  const shape = shapeOf(segments);
+  const watched: EventBody = {
+    kind: 'reading',
+    measurement: { kind: 'shape', port: port.id, side },
+    value: { kind: 'shape', shape },
+  };
+  if (shape === 'swing' || shape === 'restart') return [watched];
+  const { volts, amps } = settled(trace);
+  const value = { kind: 'pair', volts: Number(volts.toFixed(3)), amps: Number(amps.toFixed(3)) } as const;
+  return [watched, { kind: 'reading', measurement: { kind: 'usb', port: port.id, side }, value }];
+}
+
+function shapeOf(segments: readonly Segment[]): Shape {
+  const has = (name: Segment['name']): boolean => segments.some((s) => s.name === name);
+  return has('swing') ? 'swing' : has('restart') ? 'restart' : has('earlyLoad') ? 'early' : 'steady';
+}
+
+/** The last part of a trace stands for the reading, s. */
+const SETTLED_S = 5;
+
+function settled(trace: Trace): { volts: number; amps: number } {
+  const end = trace.timesS[trace.timesS.length - 1];
+  const from = trace.timesS.findIndex((t) => t >= end - SETTLED_S);
+  const { volts, amps } = figuresOf(trace, from, trace.timesS.length);
+  return { volts, amps };
+}
+
+/**
+ * What a capture says to the belief: where the conversation stopped. Which way the plug was in follows from the line that
+ * talked; where neither did, from the user.
+ */
+export function captureReading(port: Port, line: 'CC1' | 'CC2' | null, plugged: 'A' | 'B', stop: Stop): EventBody {
+  const side = line === null ? plugged : port.sides[line === 'CC1' ? 0 : 1].side;
+  return { kind: 'reading', measurement: { kind: 'talk', port: port.id, side }, value: { kind: 'talk', stop } };
+}
+
 export function captureBody(port: string, name: string, capture: CaptureReading): CaptureBody {
   const packets = capture.packets.slice(0, 400).map((p) => ({
     atS: p.atS,
@@ -89,6 +140,8 @@ export function outsideOf(port: Port, state: JobState, charger: Charger): Outsid
   return { expected, ways, conclusion: a || b ? concludeOutside(port, a, b, pack) : undefined };
 }
 
+const SEGMENT_OF = { swing: 'swing', restart: 'restart', early: 'earlyLoad' } as const;
+
 function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedDraw): WayView {
   const kept = state.traces[`${port.id} ${side}`];
   if (kept) {
@@ -99,9 +152,14 @@ function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedD
     };
     return { side, trace, segments: nameSegments(trace, expected) };
   }
-  const typed = [...state.readings]
-    .reverse()
-    .find((r) => r.measurement.kind === 'usb' && r.measurement.port === port.id && r.measurement.side === side);
-  if (typed?.value.kind !== 'pair') return { side, segments: [] };
-  return { side, segments: typedRecord(typed.value.volts, typed.value.amps, expected).segments };
+  const latest = (kind: 'usb' | 'shape'): TakenReading['value'] | undefined =>
+    [...state.readings]
+      .reverse()
+      .find((r) => r.measurement.kind === kind && r.measurement.port === port.id && r.measurement.side === side)?.value;
+  const typed = latest('usb');
+  const segments = typed?.kind === 'pair' ? typedRecord(typed.volts, typed.amps, expected).segments : [];
+  const watched = latest('shape');
+  if (watched?.kind !== 'shape' || watched.shape === 'steady') return { side, segments };
+  const figures = segments[0] ?? typedRecord(0, 0, expected).segments[0];
+  return { side, segments: [{ ...figures, name: SEGMENT_OF[watched.shape] }] };
 }

@@ -1,5 +1,6 @@
 import type { Board, ProbePlace } from '../board';
 import {
+  DEFAULT_PRACTICE,
   Predictor,
   entryStem,
   meaningOf,
@@ -8,9 +9,11 @@ import {
   valueWords,
   type Meaning,
   type Measurement,
+  type Practice,
   type Repair,
   type Value,
 } from '../diagnose';
+import type { ReferenceTable } from '../reference';
 import { analyseJob, type TestAdvice } from './analysis';
 import { cautionFor, type Caution } from './cautions';
 import type { JobEvent } from './events';
@@ -57,6 +60,7 @@ export interface JobView {
   readonly proof: JobProof;
   readonly findings: Findings;
   readonly next: NextStep;
+  readonly references: ReferenceTable;
   readonly cautions: Readonly<Record<StageId, Caution>>;
   /** Number of the newest event, undone ones counted. */
   readonly version: number;
@@ -64,13 +68,26 @@ export interface JobView {
   readonly undoable?: string;
 }
 
+/** What a bench has settled for itself and learned from good boards. */
+export interface BenchKnowledge {
+  readonly practice?: Practice;
+  /** Readings on known-good boards of this revision, by point. */
+  readonly references?: ReferenceTable;
+}
+
 const MOST_SUSPECTS = 6;
 
 /** Computes the view of a job. The board object should be one and the same between calls: predictions are kept by it. */
-export function viewJob(number: number, openedAt: string, board: Board, events: readonly JobEvent[]): JobView {
+export function viewJob(
+  number: number,
+  openedAt: string,
+  board: Board,
+  events: readonly JobEvent[],
+  bench: BenchKnowledge = {},
+): JobView {
   const predictor = Predictor.of(board);
   const state = foldJob(events);
-  const analysis = analyseJob(predictor, state);
+  const analysis = analyseJob(predictor, state, bench.practice ?? DEFAULT_PRACTICE);
   const proof = proveJob(predictor, state);
   const undoable = lastUndoable(events);
   return {
@@ -98,6 +115,7 @@ export function viewJob(number: number, openedAt: string, board: Board, events: 
     proof,
     findings: findingsOf(board, state, analysis, proof),
     next: nextStep(board, state, analysis, proof),
+    references: bench.references ?? {},
     cautions: Object.fromEntries(STAGES.map(({ id }) => [id, cautionFor(id, state)])) as JobView['cautions'],
     version: events.reduce((newest, e) => Math.max(newest, e.seq), 0),
     undoable: undoable && eventWords(board, undoable),

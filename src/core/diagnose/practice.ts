@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import type { Measurement } from './measurement';
+
+export type MeasurementKind = Measurement['kind'];
+
+/**
+ * How often a reading of each kind is simply wrong: a slipped probe, a bad ground clip, a misread display, a tester that
+ * is fooled. Engineering estimates that a bench may replace by its own; no single reading may rule a fault out.
+ */
+export const ERROR_RATE: Readonly<Record<MeasurementKind, number>> = {
+  usb: 0.02,
+  shape: 0.03,
+  talk: 0.03,
+  tester: 0.2,
+  swap: 0.02,
+  look: 0.02,
+  pin: 0.03,
+  drop: 0.03,
+  ohm: 0.03,
+  through: 0.03,
+  volts: 0.02,
+  works: 0.02,
+  image: 0.005,
+  lift: 0.03,
+};
+
+/** What each kind of reading is called where its error rate is set. */
+export const KIND_WORDS: Readonly<Record<MeasurementKind, string>> = {
+  usb: 'USB meter, one reading',
+  shape: 'USB meter, watched',
+  talk: 'capture of the CC lines',
+  tester: 'quick port tester',
+  swap: 'swap of charger, cable, pack',
+  look: 'look into the port',
+  pin: 'diode mode at the port',
+  drop: 'diode mode on the board',
+  ohm: 'resistance to ground',
+  through: 'resistance through a part',
+  volts: 'voltages, battery connector too',
+  works: 'function tests',
+  image: 'image checks',
+  lift: 'resistance with a part off',
+};
+
+const KINDS = Object.keys(ERROR_RATE) as [MeasurementKind, ...MeasurementKind[]];
+
+/** What a bench may set for itself; what is left out keeps its default. */
+export const practiceSchema = z.object({
+  errorRates: z.partialRecord(z.enum(KINDS), z.number().min(0.001).max(0.5)).default({}),
+});
+export type Practice = z.infer<typeof practiceSchema>;
+
+export const DEFAULT_PRACTICE: Practice = { errorRates: {} };
+
+export const errorRate = (kind: MeasurementKind, practice: Practice): number =>
+  practice.errorRates[kind] ?? ERROR_RATE[kind];
