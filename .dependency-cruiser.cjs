@@ -32,6 +32,12 @@ module.exports = {
       to: { path: '^src/(?!core/|workers/)' },
     },
     {
+      name: 'devices-use-core-only',
+      severity: 'error',
+      from: { path: '^src/devices/', pathNot: tests },
+      to: { path: '^src/(?!core/|devices/)' },
+    },
+    {
       name: 'db-uses-core-only',
       severity: 'error',
       from: { path: '^src/db/' },
@@ -72,7 +78,7 @@ module.exports = {
       name: 'app-composes-features',
       severity: 'error',
       from: { path: '^src/app/' },
-      to: { path: '^src/(core|db|workers|cli|drawings)/' },
+      to: { path: '^src/(core|db|workers|devices|cli|drawings)/' },
     },
     {
       name: 'cli-uses-core-and-db',

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { parseBoardText, type Board } from '../src/core/board';
 import { stationSchema, type Station } from '../src/core/heat';
 import { parseImageFamily, type ImageFamily } from '../src/core/image';
+import { parseReferencesCsv, type ReferenceReading } from '../src/core/reference';
 import { problemText } from '../src/core/result';
 
 export const DEMO_BOARDS = ['heronlog-4-c', 'marshdesk-2-b'] as const;
@@ -24,5 +25,11 @@ export function demoFamily(id: string): ImageFamily {
 }
 
 export const demoStations = (): Station[] => stationSchema.array().parse(JSON.parse(read('stations/stations.json')));
+
+export function demoReferences(id: string): ReferenceReading[] {
+  const parsed = parseReferencesCsv(read(`references/${id}.csv`));
+  if (!parsed.ok) throw new Error(problemText(parsed.problems));
+  return parsed.value;
+}
 
 export const demoDump = (file: string): Uint8Array => new Uint8Array(readFileSync(path.resolve('demo/images', file)));

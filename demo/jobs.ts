@@ -98,7 +98,26 @@ export function demoJobs(): DemoJob[] {
     controllerJob(heron),
     heatJob(heron),
     freshJob(marsh),
+    walkJob(heron),
   ];
+}
+
+/** At the port: good one way round only, its contacts walked as far as the first of row B. */
+function walkJob(board: Board): DemoJob {
+  const bench = new Bench(board, 'D1/short/CC1', 34);
+  const contacts = ['A1', 'A2', 'A3', 'A4', 'A5', 'A6', 'A7', 'A8', 'A9', 'A10', 'A11', 'A12', 'B1', 'B2'];
+  return {
+    number: 34,
+    boardId: 'heronlog-4-c',
+    openedAt: '2026-11-24T09:10:00.000Z',
+    events: [
+      story('Charges only when the plug is turned', { history: ['unknownCharger'] }),
+      ...bench.take(look('J1'), usb('J1', 'A'), usb('J1', 'B'), { kind: 'tester', port: 'J1' }),
+      { kind: 'reading', measurement: { kind: 'swap', port: 'J1', what: 'cable' }, value: { kind: 'fail' } },
+      PACK_OUT,
+      ...bench.take(...contacts.map((pin): Measurement => ({ kind: 'pin', port: 'J1', pin }))),
+    ],
+  };
 }
 
 /** Closed: an open fuse, replaced and proven. */

@@ -2,9 +2,10 @@ import { appendEvent, findJob, openJob } from '../src/db/jobs';
 import { saveBoard } from '../src/db/boards';
 import type { Database } from '../src/db/client';
 import { keepImage } from '../src/db/images';
+import { keepReferences } from '../src/db/knowledge';
 import { saveImageFamily, saveStation } from '../src/db/library';
 import { DEMO_DUMPS } from './dumps';
-import { DEMO_BOARDS, DEMO_FAMILIES, demoBoard, demoDump, demoFamily, demoStations } from './files';
+import { DEMO_BOARDS, DEMO_FAMILIES, demoBoard, demoDump, demoFamily, demoReferences, demoStations } from './files';
 import { demoJobs, type DemoJob } from './jobs';
 
 const LIBRARY_AT = '2026-11-02T08:00:00.000Z';
@@ -14,6 +15,7 @@ const ENTRY_GAP_MS = 95_000;
 /** Loads the demo world into a database; what is there already stays as it is. */
 export async function loadDemo(db: Database): Promise<void> {
   for (const id of DEMO_BOARDS) await saveBoard(db, demoBoard(id), LIBRARY_AT);
+  for (const id of DEMO_BOARDS) await keepReferences(db, demoReferences(id), LIBRARY_AT);
   for (const id of DEMO_FAMILIES) await saveImageFamily(db, demoFamily(id));
   for (const station of demoStations()) await saveStation(db, station);
   for (const { file, name, family } of DEMO_DUMPS) {

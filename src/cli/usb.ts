@@ -1,6 +1,14 @@
 import { closeSync, openSync, readSync } from 'node:fs';
 import type { Command } from 'commander';
-import { CaptureReader, decodePowerObject, packetWords, powerObjectWords, readDialogue } from '../core/usb';
+import {
+  CaptureReader,
+  decodePowerObject,
+  packetWords,
+  powerObjectWords,
+  readDialogue,
+  readHexList,
+  type CaptureReading,
+} from '../core/usb';
 import {
   CHARGERS,
   expectDraw,
@@ -25,7 +33,9 @@ export function addUsbCommands(root: Command): void {
   const usb = root.command('usb').description('what the port says');
   usb
     .command('decode <capture>')
-    .description('a two-channel capture (CSV or VCD), or power objects as hex words separated by commas')
+    .description(
+      'a two-channel capture (CSV or VCD), a list of messages as hex (.hex, .txt), or power objects as hex words separated by commas',
+    )
     .option('--board <board.json>', 'says what a stop implicates on this board')
     .option('--port <id>', 'the connector; the first of the board when left out')
     .option('--rate <hz>', 'sample rate of files without time')
@@ -53,10 +63,7 @@ function decode(file: string, options: { board?: string; port?: string; rate?: s
     const objects = file.split(',').map((word) => decodePowerObject(parseInt(word, 16)));
     return print({ objects: objects.map((o) => ({ ...o, words: powerObjectWords(o) })) });
   }
-  const reader = new CaptureReader(options.rate === undefined ? undefined : Number(options.rate));
-  readPieces(file, (piece) => reader.push(piece));
-  const reading = reader.finish();
-  const capture = reading.ok ? reading.value : complain(reading.problems.map((p) => ({ ...p, at: file })));
+  const capture = /\.(hex|txt)$/i.test(file) ? decodeList(file) : decodeCapture(file, options.rate);
   const board = options.board === undefined ? undefined : readBoard(options.board);
   const dialogue = board && readDialogue(board, portOf(board, options.port).id, capture);
   print({
@@ -68,6 +75,18 @@ function decode(file: string, options: { board?: string; port?: string; rate?: s
     headline: dialogue?.headline,
     implicated: dialogue?.implicated,
   });
+}
+
+function decodeList(file: string): CaptureReading {
+  const reading = readHexList(new TextDecoder().decode(readBytes(file)));
+  return reading.ok ? reading.value : complain(reading.problems.map((p) => ({ ...p, at: `${file} ${p.at ?? ''}` })));
+}
+
+function decodeCapture(file: string, rate: string | undefined): CaptureReading {
+  const reader = new CaptureReader(rate === undefined ? undefined : Number(rate));
+  readPieces(file, (piece) => reader.push(piece));
+  const reading = reader.finish();
+  return reading.ok ? reading.value : complain(reading.problems.map((p) => ({ ...p, at: file })));
 }
 
 /** Reads a file piece by piece, so that memory does not grow with it. */

@@ -1,4 +1,4 @@
-import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /** Board files as they were given, checked before they are stored. */
 export const boards = sqliteTable('boards', {
@@ -35,6 +35,28 @@ export const jobs = sqliteTable('jobs', {
     .references(() => boards.id),
   openedAt: text('opened_at').notNull(),
 });
+
+/** What this bench has settled for itself, as JSON by name. */
+export const settings = sqliteTable('settings', {
+  name: text('name').primaryKey(),
+  json: text('json').notNull(),
+});
+
+/** Readings on boards that were known to be good. */
+export const references = sqliteTable(
+  'references',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    boardId: text('board_id')
+      .notNull()
+      .references(() => boards.id),
+    point: text('point').notNull(),
+    value: real('value').notNull(),
+    source: text('source').notNull(),
+    addedAt: text('added_at').notNull(),
+  },
+  (t) => [uniqueIndex('references_once').on(t.boardId, t.point, t.source)],
+);
 
 /** Append-only: nothing here is ever changed or deleted. */
 export const jobEvents = sqliteTable(

@@ -124,8 +124,8 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
               strokeWidth={1.5}
             />
             <text
-              x={x(r.volts) + (r.side === 'A' ? -14 : 14)}
-              y={y(r.amps) + 5}
+              x={x(r.volts) + (r.side === 'A' ? -4 : 4)}
+              y={y(r.amps) - 11}
               textAnchor={r.side === 'A' ? 'end' : 'start'}
               style={{ fontWeight: 700, fontSize: '15px' }}
               fill={r.state === 'bad' ? tone.rust : tone.leaf}

@@ -9,6 +9,7 @@ export interface TakenReading extends Reading {
   readonly absent: readonly string[];
   readonly replaced: readonly string[];
   readonly swapped: readonly OutsideThing[];
+  readonly packOut: boolean;
 }
 
 /** A job as its events leave it. Everything else about a job is computed from this. */
@@ -89,7 +90,7 @@ function apply(state: JobState, event: JobEvent): JobState {
       const { absent, replaced } = state;
       const swapped = measurement.kind === 'swap' ? [...new Set([...state.swapped, measurement.what])] : state.swapped;
       // The swap itself is judged as if what was used before were still in line.
-      const reading = { seq, at, measurement, value, absent, replaced, swapped: state.swapped };
+      const reading = { seq, at, measurement, value, absent, replaced, swapped: state.swapped, packOut: state.packOut };
       const needed = accessFor(measurement);
       const access = DEPTH.indexOf(needed) > DEPTH.indexOf(state.access) ? needed : state.access;
       return { ...state, access, swapped, readings: [...state.readings, reading] };

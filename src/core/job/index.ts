@@ -18,6 +18,7 @@ export { HISTORY_WORDS, findingsOf, shortWords, type Findings } from './findings
 export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
 export { SURE_ENOUGH, nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
+export { isBareValue, walkPort, walkStem, type PortWalk, type WalkPin } from './walk';
 export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';
 export { storyShift, type StoryShift } from './story';
@@ -27,6 +28,7 @@ export {
   captureReading,
   dialogueOf,
   outsideOf,
+  packAtPort,
   traceBody,
   traceReadings,
   type OutsideView,

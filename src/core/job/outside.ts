@@ -8,6 +8,7 @@ import {
   type Charger,
   type ExpectedDraw,
   type OutsideConclusion,
+  type PackState,
   type Segment,
   type Trace,
   type WayRecord,
@@ -42,6 +43,13 @@ export interface OutsideView {
   readonly conclusion?: OutsideConclusion;
 }
 
+/** A kept trace as figures. */
+const traceOf = ({ timesS, volts, amps }: TraceBody): Trace => ({
+  timesS: Float64Array.from(timesS),
+  volts: Float64Array.from(volts),
+  amps: Float64Array.from(amps),
+});
+
 /** Most samples of a trace that are kept with a job: enough for an hour's shape. */
 const MOST_SAMPLES = 1200;
 
@@ -69,8 +77,10 @@ export function traceBody(port: string, side: 'A' | 'B', name: string, trace: Tr
  * What a trace says to the belief: how the meter behaved and, where it was steady, the figures of its last seconds. A
  * meter that comes and goes has no settled figure.
  */
-export function traceReadings(port: Port, side: 'A' | 'B', trace: Trace, segments: readonly Segment[]): EventBody[] {
-  const shape = shapeOf(segments);
+export function traceReadings(port: Port, body: TraceBody, expected: ExpectedDraw): EventBody[] {
+  const { side } = body;
+  const trace = traceOf(body);
+  const shape = shapeOf(nameSegments(trace, expected));
   const watched: EventBody = {
     kind: 'reading',
     measurement: { kind: 'shape', port: port.id, side },
@@ -131,8 +141,14 @@ export function dialogueOf(board: Board, body: CaptureBody): Dialogue {
 }
 
 /** Traces where there are any, typed readings where not, read against what this charger and pack should give. */
-export function outsideOf(port: Port, state: JobState, charger: Charger): OutsideView {
-  const pack = state.packOut ? 'out' : 'partly';
+/** How the pack was when the port was last read: out, or taken as partly charged. */
+export function packAtPort(port: Port, state: JobState): PackState {
+  const last = state.readings.filter((r) => r.measurement.kind === 'usb' && r.measurement.port === port.id).at(-1);
+  return (last?.packOut ?? state.packOut) ? 'out' : 'partly';
+}
+
+export function outsideOf(port: Port, state: JobState, charger: Charger, packState?: PackState): OutsideView {
+  const pack = packState ?? packAtPort(port, state);
   const expected = expectDraw(port, charger, pack);
   const ways = (['A', 'B'] as const).map((side): WayView => wayOf(port, side, state, expected));
   const record = (way: WayView): WayRecord | undefined => (way.segments.length > 0 ? way : undefined);
@@ -145,11 +161,7 @@ const SEGMENT_OF = { swing: 'swing', restart: 'restart', early: 'earlyLoad' } as
 function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedDraw): WayView {
   const kept = state.traces[`${port.id} ${side}`];
   if (kept) {
-    const trace = {
-      timesS: Float64Array.from(kept.timesS),
-      volts: Float64Array.from(kept.volts),
-      amps: Float64Array.from(kept.amps),
-    };
+    const trace = traceOf(kept);
     return { side, trace, segments: nameSegments(trace, expected) };
   }
   const latest = (kind: 'usb' | 'shape'): TakenReading['value'] | undefined =>

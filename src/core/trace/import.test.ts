@@ -22,6 +22,14 @@ function expectSame({ trace: got }: MeterImport): void {
   });
 }
 
+test('columns are taken by whole names: words that begin like a unit are no unit', () => {
+  const body = rows((_, v, a) => `${v.toFixed(4)};${a.toFixed(4)}`);
+  const { choice, doubts } = imported(`one;two\n${body}`);
+  expect(choice).toMatchObject({ time: null, volts: 0, amps: 1 });
+  expect(doubts).toEqual(['Taken as volts: one; as amps: two.', 'No time column: taken as 0.1 s a sample.']);
+  expect(imported(`two;one\n${body}`, { volts: 1, amps: 0, stepS: 1 }).trace.timesS[1]).toBe(1);
+});
+
 describe('files of any meter', () => {
   test.each<[string, string]>([
     [

@@ -36,9 +36,9 @@ const USUAL_STEP_S = 0.1;
 type Role = 'time' | 'volts' | 'amps';
 
 const NAMES: Record<Role, RegExp> = {
-  time: /^(time|t|zeit|elapsed|sec|seconds|timestamp|date)/i,
-  volts: /^(v|u|volt|voltage|spannung|vbus|bus)/i,
-  amps: /^(a|i|amp|current|strom|ibus)/i,
+  time: /^(time|zeit|elapsed|sec|date|[ts](?![a-z]))/i,
+  volts: /^(volt|spannung|vbus|bus|[vu](?![a-z]))/i,
+  amps: /^(amp|current|strom|ibus|[ai](?![a-z]))/i,
 };
 
 /**

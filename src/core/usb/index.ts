@@ -1,5 +1,6 @@
 export { CaptureReader, readCapture, type CaptureReading, type CcLine } from './capture';
 export { offersIn, readDialogue, STOPS, type Dialogue, type DialogueLine, type Stop } from './dialogue';
+export { readHexList } from './hex';
 export { BIT_S, LineDecoder } from './line';
 export {
   decodeHeader,

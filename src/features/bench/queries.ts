@@ -2,6 +2,7 @@ import 'server-only';
 import { STAGES, viewJob, type StageId } from '@/core/job';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
+import { findPractice } from '@/db/knowledge';
 import { jobEventsOf, jobSummaries } from '@/db/jobs';
 
 /** One open job as the bench sees it. */
@@ -31,12 +32,13 @@ const MOST_ROWS = 40;
 export async function loadBench(): Promise<Bench> {
   const db = await database();
   const rows: BenchRow[] = [];
+  const practice = await findPractice(db);
   const all = await jobSummaries(db);
   const openJobs = all.filter((job) => job.outcome === undefined).sort((a, b) => Number(b.swollen) - Number(a.swollen));
   for (const job of openJobs.slice(0, MOST_ROWS)) {
     const board = await findBoard(db, job.boardId);
     if (!board) continue;
-    const view = viewJob(job.number, job.openedAt, board, await jobEventsOf(db, job.number));
+    const view = viewJob(job.number, job.openedAt, board, await jobEventsOf(db, job.number), { practice });
     const { stage, title, minutes } = view.next;
     const found =
       STAGES.map(({ id }) => view.findings[id])

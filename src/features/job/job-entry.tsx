@@ -3,7 +3,15 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { findPlace } from '@/core/board';
 import { Predictor, meaningOf } from '@/core/diagnose';
-import { applyCompletion, completeEntry, parseEntry, type EntryMode, type JobView, type StageId } from '@/core/job';
+import {
+  applyCompletion,
+  completeEntry,
+  isBareValue,
+  parseEntry,
+  type EntryMode,
+  type JobView,
+  type StageId,
+} from '@/core/job';
 import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryCommand } from '@/ui';
 import { enterLine } from './actions';
@@ -15,23 +23,36 @@ const PLACEHOLDER: Partial<Record<StageId, string>> = {
   prove: 'tp7 3.31',
 };
 
+/** The views of the Outside screen and their keys. */
+const OUTSIDE_VIEWS = [
+  ['L', 'look', 'look into the port'],
+  ['M', 'meter', 'the meter'],
+  ['T', 'trace', 'traces'],
+  ['C', 'talk', 'conversation'],
+  ['W', 'walk', 'port walk'],
+] as const;
+
 export interface JobEntryProps {
   readonly job: JobView;
   readonly stage: StageId;
   readonly mode: EntryMode;
   readonly testIndex: number;
+  /** Put before a value that stands alone. */
+  readonly bareStem?: string;
 }
 
 /** The entry line of a job: readings in the short grammar, with their meaning before Enter keeps them. */
-export function JobEntry({ job, stage, mode, testIndex }: JobEntryProps) {
+export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProps) {
   const { board, state } = job;
   const commands = useJobCommands(job);
   const router = useRouter();
   const pathname = usePathname();
   const test = job.tests[testIndex] ?? job.tests[0];
 
+  const whole = (text: string): string => (bareStem && isBareValue(text) ? bareStem + text.trim() : text);
+
   function echo(text: string): Echo {
-    const entry = parseEntry(board, state, text, mode);
+    const entry = parseEntry(board, state, whole(text), mode);
     if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
     const { body, echo: words } = entry.value;
     if (body.kind !== 'reading') return { words, state: 'plain' };
@@ -44,22 +65,31 @@ export function JobEntry({ job, stage, mode, testIndex }: JobEntryProps) {
     label: 'other test',
     run: () => router.replace(`${pathname}?test=${(testIndex + 1) % Math.max(1, job.tests.length)}`, { scroll: false }),
   };
+  const views: EntryCommand[] =
+    stage === 'outside'
+      ? OUTSIDE_VIEWS.map(([key, view, label]) => ({
+          key,
+          label,
+          quiet: true,
+          run: () => router.push(`${pathname}?view=${view}`),
+        }))
+      : [];
   const asksTests = stage === 'probe' || stage === 'outside';
   return (
     <EntryBar
       name={String(job.number)}
-      placeholder={PLACEHOLDER[stage] ?? 'note, or a reading'}
+      placeholder={bareStem ? '0.262' : (PLACEHOLDER[stage] ?? 'note, or a reading')}
       echo={echo}
       complete={(text) => completeEntry(board, text)}
       applyCompletion={applyCompletion}
       submit={async (text) => {
-        const answer = await enterLine(job.number, text, mode, crypto.randomUUID());
+        const answer = await enterLine(job.number, whole(text), mode, crypto.randomUUID());
         if (answer.kept && testIndex > 0) router.replace(pathname, { scroll: false });
         return answer;
       }}
       version={job.version}
-      suggestion={suggestionOf(job, stage, test?.stem)}
-      commands={[...(asksTests ? [other] : []), ...commands]}
+      suggestion={bareStem ?? suggestionOf(job, stage, test?.stem)}
+      commands={[...(asksTests ? [other] : []), ...views, ...commands]}
     />
   );
 }

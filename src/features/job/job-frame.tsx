@@ -13,6 +13,8 @@ export interface JobFrameProps {
   /** Which of the proposed tests is asked for. */
   readonly testIndex?: number;
   readonly mode?: EntryMode;
+  /** Put before a value that stands alone, in a walk from contact to contact. */
+  readonly bareStem?: string;
   /** Another entry line, where a stage types something else than readings. */
   readonly entry?: ReactNode;
 }
@@ -20,7 +22,7 @@ export interface JobFrameProps {
 export const jobNumber = (number: number): string => String(number).padStart(4, '0');
 
 /** A job's page: the strip names it, the path tells its story, the margin ends with the stage's caution. */
-export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm', entry }: JobFrameProps) {
+export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm', bareStem, entry }: JobFrameProps) {
   const { board } = job;
   const caution = job.cautions[stage];
   const where = (
@@ -44,7 +46,7 @@ export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm'
             <CautionNote title={caution.title} text={caution.text} />
           </>
         }
-        entry={entry ?? <JobEntry job={job} stage={stage} mode={mode} testIndex={testIndex} />}
+        entry={entry ?? <JobEntry job={job} stage={stage} mode={mode} testIndex={testIndex} bareStem={bareStem} />}
       />
     </EntryOfferProvider>
   );

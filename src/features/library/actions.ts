@@ -2,8 +2,22 @@
 
 import { revalidatePath } from 'next/cache';
 import { parseBoardText } from '@/core/board';
+import { parseReferencesCsv } from '@/core/reference';
+import { problemText } from '@/core/result';
 import { findBoard, saveBoard } from '@/db/boards';
 import { database } from '@/db/client';
+import { keepReferences } from '@/db/knowledge';
+
+/** Takes reference readings of a board in from CSV; a file with problems changes nothing. */
+export async function addReferences(boardId: string, text: string): Promise<{ kept: boolean; words: string }> {
+  const parsed = parseReferencesCsv(text);
+  if (!parsed.ok) return { kept: false, words: problemText(parsed.problems) };
+  const other = parsed.value.find((r) => r.boardId !== boardId);
+  if (other) return { kept: false, words: `Expected readings of ${boardId} only; got one of ${other.boardId}.` };
+  await keepReferences(await database(), parsed.value, new Date().toISOString());
+  revalidatePath('/library/[id]', 'page');
+  return { kept: true, words: `${parsed.value.length} readings kept.` };
+}
 
 export interface BoardAnswer {
   readonly kept: boolean;

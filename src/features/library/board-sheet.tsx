@@ -3,8 +3,10 @@
 import { useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
+import type { ReferenceReading } from '@/core/reference';
 import { BoardDrawing } from '@/drawings/board-drawing';
 import { FigureLine, Headline, MarginPart } from '@/ui';
+import { ReferencePart } from './reference-part';
 
 /** A board as a drawing; a click on a part says what it is and where its pins go. */
 export function BoardSheet({ board }: { board: Board }) {
@@ -37,7 +39,7 @@ export function BoardSheet({ board }: { board: Board }) {
   );
 }
 
-export function BoardMargin({ board }: { board: Board }) {
+export function BoardMargin({ board, references }: { board: Board; references: readonly ReferenceReading[] }) {
   return (
     <>
       <MarginPart title="Rails as they come up">
@@ -49,6 +51,7 @@ export function BoardMargin({ board }: { board: Board }) {
           />
         ))}
       </MarginPart>
+      <ReferencePart board={board} references={references} />
       <MarginPart title="Functions">
         {board.functions.map((f) => (
           <Text key={f.id} fontSize="14px">

@@ -44,6 +44,11 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
         </Link>
       ))}
       <BoardUpload />
+      <Text mt="6">
+        <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/library/practice">How often readings are wrong on this bench</NextLink>
+        </Link>
+      </Text>
     </>
   );
 }

@@ -1,13 +1,16 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { Box, Flex, Text } from '@chakra-ui/react';
-import type { Port } from '@/core/board';
-import { traceBody, type JobView, type KeepEvent, type OutsideView } from '@/core/job';
+import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import type { PlugSide, Port } from '@/core/board';
+import { traceBody, traceReadings, type JobView, type KeepEvent, type OutsideView } from '@/core/job';
 import { problemText } from '@/core/result';
-import { importMeterCsv } from '@/core/trace';
+import { importMeterCsv, type ColumnChoice, type MeterImport, type Trace } from '@/core/trace';
+import { SCENES, SimulatedMeter, type Scene } from '@/devices/meter';
 import { TraceDrawing } from '@/drawings/trace-drawing';
-import { FilePick, ProblemNote } from '@/ui';
+import { FilePick, PlainButton, ProblemNote } from '@/ui';
+import { ColumnAsk } from './column-ask';
+import { useLiveMeter } from './use-live-meter';
 
 interface TraceViewProps {
   readonly job: JobView;
@@ -18,44 +21,73 @@ interface TraceViewProps {
 
 /** A meter's file of an hour is about 2 MB; far beyond that it is something else. */
 const MOST_BYTES = 20_000_000;
-/** The last part of a trace stands for the reading, s. */
-const SETTLED_S = 5;
+/** The simulated meter may run faster than a real one. */
+const SPEEDS = [1, 10, 60] as const;
 
-/** Meter traces of both plug ways on one time axis, cut into named segments. */
+interface Asked {
+  readonly side: PlugSide;
+  readonly name: string;
+  readonly text: string;
+  readonly imported: MeterImport;
+}
+
+/** Meter traces of both plug ways on one time axis, cut into named segments: from files, or live. */
 export function TraceView({ job, port, outside, onKeep }: TraceViewProps) {
   const [problem, setProblem] = useState<string>();
-  const [doubts, setDoubts] = useState<readonly string[]>([]);
+  const [asked, setAsked] = useState<Asked>();
   const [busy, start] = useTransition();
+  const [liveSide, setLiveSide] = useState<PlugSide>('A');
+  const live = useLiveMeter();
 
-  function load(side: 'A' | 'B', file: File): void {
+  /** Keeps a trace and what it says, one event after the other. */
+  async function keep(side: PlugSide, name: string, trace: Trace): Promise<void> {
+    const body = traceBody(port.id, side, name.slice(0, 200), trace);
+    const kept = await onKeep(job.number, body, crypto.randomUUID());
+    if (!kept.kept) return setProblem(kept.words);
+    for (const reading of traceReadings(port, body, outside.expected)) {
+      const answer = await onKeep(job.number, reading, crypto.randomUUID());
+      if (!answer.kept) return setProblem(answer.words);
+    }
+    setProblem(undefined);
+  }
+
+  function load(side: PlugSide, file: File): void {
+    setAsked(undefined);
     if (file.size > MOST_BYTES)
       return setProblem(
         `${file.name}: expected a meter’s CSV of at most 20 MB; got ${(file.size / 1e6).toFixed(0)} MB.`,
       );
     start(async () => {
-      const imported = importMeterCsv(await file.text());
+      const text = await file.text();
+      const imported = importMeterCsv(text);
       if (!imported.ok) return setProblem(`${file.name}: ${problemText(imported.problems)}`);
-      const { trace } = imported.value;
-      const kept = await onKeep(
-        job.number,
-        traceBody(port.id, side, file.name.slice(0, 200), trace),
-        crypto.randomUUID(),
-      );
-      if (!kept.kept) return setProblem(kept.words);
-      await onKeep(
-        job.number,
-        { kind: 'reading', measurement: { kind: 'usb', port: port.id, side }, value: settled(trace) },
-        crypto.randomUUID(),
-      );
       setProblem(undefined);
-      setDoubts(imported.value.doubts);
+      if (imported.value.doubts.length > 0) return setAsked({ side, name: file.name, text, imported: imported.value });
+      await keep(side, file.name, imported.value.trace);
     });
   }
 
-  const traced = outside.ways.filter((w) => w.trace);
+  function choose({ side, name, text }: Asked, choice: ColumnChoice): void {
+    start(async () => {
+      const imported = importMeterCsv(text, choice);
+      if (!imported.ok) return setProblem(`${name}: ${problemText(imported.problems)}`);
+      setAsked(undefined);
+      await keep(side, name, imported.value.trace);
+    });
+  }
+
+  function stopLive(): void {
+    const trace = live.stop();
+    if (!trace) return setProblem('Expected three samples or more from the meter; got fewer. Let it run for a while.');
+    start(() => keep(liveSide, 'simulated meter', trace));
+  }
+
+  const ways = live.trace
+    ? outside.ways.map((w) => (w.side === liveSide ? { side: w.side, trace: live.trace, segments: [] } : w))
+    : outside.ways;
   return (
     <>
-      <Flex gap="5" mb="2" fontSize="14px" wrap="wrap">
+      <Flex gap="5" mb="2" fontSize="14px" wrap="wrap" align="baseline">
         {(['A', 'B'] as const).map((side) => (
           <FilePick
             key={side}
@@ -65,33 +97,85 @@ export function TraceView({ job, port, outside, onKeep }: TraceViewProps) {
             onFile={(file) => load(side, file)}
           />
         ))}
-        {doubts.map((d) => (
-          <Text key={d} as="span" color="amberText">
-            {d}
-          </Text>
-        ))}
+        <LiveControls
+          running={live.running}
+          side={liveSide}
+          onSide={setLiveSide}
+          onStart={(scene, speed) => live.start(new SimulatedMeter(scene, port.designV, Date.now() % 1000, speed))}
+          onStop={stopLive}
+        />
       </Flex>
+      {asked && (
+        <ColumnAsk
+          key={`${asked.side} ${asked.name}`}
+          name={asked.name}
+          imported={asked.imported}
+          onChoose={(choice) => choose(asked, choice)}
+          onDrop={() => setAsked(undefined)}
+        />
+      )}
       {problem && <ProblemNote text={problem} />}
-      {traced.length > 0 ? (
-        <TraceDrawing ways={outside.ways} expected={outside.expected} />
+      {ways.some((w) => w.trace) ? (
+        <TraceDrawing ways={ways} expected={outside.expected} />
       ) : (
         <Box color="quiet">
           No trace yet: the CSV of any USB meter will do. Plug in, wait a minute, save, load it here; then the other way
-          round.
+          round. Or let the simulated meter run.
         </Box>
       )}
     </>
   );
 }
 
-/** The last seconds of a trace as a reading for the belief. */
-function settled(trace: { timesS: Float64Array; volts: Float64Array; amps: Float64Array }): {
-  kind: 'pair';
-  volts: number;
-  amps: number;
-} {
-  const end = trace.timesS[trace.timesS.length - 1];
-  const from = trace.timesS.findIndex((t) => t >= end - SETTLED_S);
-  const mean = (values: Float64Array): number => values.slice(from).reduce((s, v) => s + v, 0) / (values.length - from);
-  return { kind: 'pair', volts: Number(mean(trace.volts).toFixed(3)), amps: Number(mean(trace.amps).toFixed(3)) };
+interface LiveControlsProps {
+  readonly running: boolean;
+  readonly side: PlugSide;
+  readonly onSide: (side: PlugSide) => void;
+  readonly onStart: (scene: Scene, speed: number) => void;
+  readonly onStop: () => void;
+}
+
+/** The simulated meter stands in for one on a cable. */
+function LiveControls({ running, side, onSide, onStart, onStop }: LiveControlsProps) {
+  const [scene, setScene] = useState<Scene>('charging');
+  const [speed, setSpeed] = useState<number>(1);
+  return (
+    <Flex as="section" aria-label="Simulated meter" gap="2" ml="auto" align="baseline" color="quiet">
+      <Text as="span">simulated meter:</Text>
+      <chakra.select
+        aria-label="Scene"
+        value={scene}
+        onChange={(e) => setScene(e.target.value as Scene)}
+        bg="transparent"
+      >
+        {SCENES.map((s) => (
+          <option key={s}>{s}</option>
+        ))}
+      </chakra.select>
+      <chakra.select
+        aria-label="Plug way"
+        value={side}
+        onChange={(e) => onSide(e.target.value as PlugSide)}
+        bg="transparent"
+      >
+        <option value="A">A way</option>
+        <option value="B">B way</option>
+      </chakra.select>
+      <chakra.select
+        aria-label="Speed"
+        value={speed}
+        onChange={(e) => setSpeed(Number(e.target.value))}
+        bg="transparent"
+      >
+        {SPEEDS.map((s) => (
+          <option key={s} value={s}>
+            {s}×
+          </option>
+        ))}
+      </chakra.select>
+      <PlainButton type="button" onClick={() => (running ? onStop() : onStart(scene, speed))}>
+        {running ? 'Stop and keep' : 'Run'}
+      </PlainButton>
+    </Flex>
+  );
 }

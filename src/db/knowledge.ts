@@ -1,0 +1,52 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
+import type { BenchKnowledge } from '../core/job';
+import { referenceTable, type ReferenceReading } from '../core/reference';
+import type { Database } from './client';
+import { references, settings } from './schema';
+
+const PRACTICE = 'practice';
+
+/** What this bench has settled for itself; the defaults where it has settled nothing. */
+export async function findPractice(db: Database): Promise<Practice> {
+  const [row] = await db.select().from(settings).where(eq(settings.name, PRACTICE));
+  return row ? practiceSchema.parse(JSON.parse(row.json)) : DEFAULT_PRACTICE;
+}
+
+export async function savePractice(db: Database, practice: Practice): Promise<void> {
+  const json = JSON.stringify(practice);
+  await db
+    .insert(settings)
+    .values({ name: PRACTICE, json })
+    .onConflictDoUpdate({ target: settings.name, set: { json } });
+}
+
+/** Reference readings of a board, oldest first. */
+export async function listReferences(db: Database, boardId: string): Promise<ReferenceReading[]> {
+  const rows = await db.select().from(references).where(eq(references.boardId, boardId)).orderBy(asc(references.id));
+  return rows.map(({ point, value, source }) => ({ boardId, point, value, source }));
+}
+
+/** Rows per statement: SQLite takes a limited number of values at once. */
+const BATCH = 500;
+
+/** Keeps readings; the same point from the same source is kept once, with its newest value. */
+export async function keepReferences(db: Database, readings: readonly ReferenceReading[], at: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    for (let from = 0; from < readings.length; from += BATCH) {
+      await tx
+        .insert(references)
+        .values(readings.slice(from, from + BATCH).map((r) => ({ ...r, addedAt: at })))
+        .onConflictDoUpdate({
+          target: [references.boardId, references.point, references.source],
+          set: { value: sql`excluded.value` },
+        });
+    }
+  });
+}
+
+/** What a bench knows beside a board's file and a job's own readings. */
+export async function knowledgeOf(db: Database, boardId: string): Promise<BenchKnowledge> {
+  const [practice, readings] = await Promise.all([findPractice(db), listReferences(db, boardId)]);
+  return { practice, references: referenceTable(readings) };
+}
