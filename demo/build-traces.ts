@@ -20,7 +20,7 @@ const talk = (trouble: ConversationTrouble, seed: number): string => {
 const random = seededRandom(31);
 write(
   'silent-a-way.csv',
-  csv(simulateTrace([{ name: 'noTalk', durationS: 60, volts: 5.02, amps: [0.06, 0.06] }], random)),
+  csv(simulateTrace([{ name: 'noTalk', durationS: 60, volts: 5.02, amps: [0.012, 0.012] }], random)),
 );
 write(
   'charging-b-way.csv',

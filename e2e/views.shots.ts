@@ -10,7 +10,8 @@ const VIEWS = [
   { name: 'bench', path: '/' },
   { name: 'arrive', path: '/jobs/31/arrive' },
   { name: 'outside', path: '/jobs/28/outside' },
-  { name: 'outside-traces', path: '/jobs/31/outside', traces: true },
+  { name: 'outside-traces', path: '/jobs/34/outside?view=trace', traces: true },
+  { name: 'outside-walk', path: '/jobs/34/outside?view=walk', typed: '0.267' },
   { name: 'probe', path: '/jobs/31/probe', typed: 'tp7 1.8' },
   { name: 'probe-dim', path: '/jobs/28/probe', dim: true },
   { name: 'decide', path: '/jobs/28/decide' },
@@ -32,7 +33,6 @@ for (const view of VIEWS) {
       await expect(headline(page)).toContainText('regions differ');
     }
     if (view.traces) {
-      await page.getByRole('button', { name: 'Traces' }).click();
       for (const [side, file] of [
         ['A', 'silent-a-way'],
         ['B', 'charging-b-way'],

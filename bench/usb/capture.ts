@@ -5,14 +5,14 @@ import { captureCsv, CaptureReader, conversation, edgesOf, OFFERS_65W } from '..
 import { note, ratio, section } from '../print';
 
 const PIECE_BYTES = 1 << 20;
-const WANTED_BYTES = 200_000_000;
+export const WANTED_BYTES = 200_000_000;
 
 /** A 200 MB capture, decoded piece by piece, against reading the same file. */
 export function benchCapture(): void {
   section('CC capture of 200 MB: decoding against reading the file');
   const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-bench-'));
   const file = path.join(folder, 'capture.csv');
-  const rounds = writeCapture(file);
+  const rounds = writeCapture(file, WANTED_BYTES);
   const reading = median([1, 2, 3].map(() => seconds(() => eachPiece(file, () => true))));
   let messages = 0;
   const before = process.memoryUsage().rss;
@@ -31,8 +31,8 @@ export function benchCapture(): void {
   rmSync(folder, { recursive: true });
 }
 
-/** The same conversation again and again, time going on. */
-function writeCapture(file: string): number {
+/** Writes the same conversation again and again, time going on, until the file is so long. Gives the number of rounds. */
+export function writeCapture(file: string, wantedBytes: number): number {
   const edges = edgesOf(conversation({ trouble: 'none', offers: OFFERS_65W, want: 3, wantMa: 2000 }), { seed: 1 });
   const rows = captureCsv(edges, 'CC1', 24e6)
     .trimEnd()
@@ -43,7 +43,7 @@ function writeCapture(file: string): number {
   const handle = openSync(file, 'w');
   writeSync(handle, 'Time [s],CC1,CC2\n');
   let rounds = 0;
-  for (let bytes = 0; bytes < WANTED_BYTES; rounds++) {
+  for (let bytes = 0; bytes < wantedBytes; rounds++) {
     const text = rows.map(([t, a, b]) => `${(Number(t) + rounds * periodS).toFixed(9)},${a},${b}`).join('\n') + '\n';
     bytes += text.length;
     writeSync(handle, text);

@@ -2,7 +2,8 @@ import type { Board } from '../board';
 import { judgePin, portPins } from '../port';
 import { formatDrop, formatOhm, formatVolt } from '../units';
 import type { Fault } from './faults';
-import type { Measurement, Value } from './measurement';
+import type { ReferenceTable } from '../reference';
+import { measurementId, type Measurement, type Value } from './measurement';
 import { METER_WORDS, readMeter } from './meter';
 import type { Shape } from './prediction';
 import { OPEN_LOG_OHM, shownLogOhm, type Predictor } from './predict';
@@ -30,7 +31,13 @@ const good = (words: string): Meaning => ({ words, state: 'good' });
 const bad = (words: string): Meaning => ({ words, state: 'bad' });
 
 /** Says what a reading means on this board in its present state, compared with a sound one. */
-export function meaningOf(predictor: Predictor, m: Measurement, value: Value, absent: ReadonlySet<string>): Meaning {
+export function meaningOf(
+  predictor: Predictor,
+  m: Measurement,
+  value: Value,
+  absent: ReadonlySet<string>,
+  references: ReferenceTable = {},
+): Meaning {
   const { board } = predictor;
   switch (m.kind) {
     case 'usb':
@@ -40,7 +47,7 @@ export function meaningOf(predictor: Predictor, m: Measurement, value: Value, ab
     case 'drop':
       return dropMeaning(healthyMean(predictor, m, absent), value);
     case 'pin':
-      return pinMeaning(board, m, value);
+      return pinMeaning(board, m, value, references);
     case 'shape':
       return value.kind === 'shape' ? shapeMeaning(value.shape) : plain();
     case 'talk':
@@ -74,10 +81,15 @@ function shapeMeaning(shape: Shape): Meaning {
   return bad('the processor’s side, not the port');
 }
 
-function pinMeaning(board: Board, m: { port: string; pin: string }, value: Value): Meaning {
+function pinMeaning(
+  board: Board,
+  m: Extract<Measurement, { kind: 'pin' }>,
+  value: Value,
+  references: ReferenceTable,
+): Meaning {
   const pin = portPins(board, m.port).find((p) => p.pin === m.pin);
   if (!pin || (value.kind !== 'figure' && value.kind !== 'open')) return plain();
-  const { words, state } = judgePin(board, pin, value);
+  const { words, state } = judgePin(board, pin, value, undefined, references[measurementId(m)]);
   return { words, state };
 }
 

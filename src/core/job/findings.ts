@@ -1,5 +1,5 @@
 import type { Board } from '../board';
-import { METER_WORDS, readMeter, type HistoryFlag } from '../diagnose';
+import { METER_WORDS, readMeter, type HistoryFlag, type MeasurementKind } from '../diagnose';
 import { formatAmp, formatChance, formatVolt } from '../units';
 import type { JobAnalysis } from './analysis';
 import type { JobState, TakenReading } from './fold';
@@ -65,8 +65,11 @@ function outsideFinding(board: Board, state: JobState): string {
   return lines.map((l) => `${l.side} way: ${METER_WORDS[l.meter]}`).join('; ');
 }
 
+/** Readings that belong to the Outside stage, not to Probe. */
+const OUTSIDE_KINDS: ReadonlySet<MeasurementKind> = new Set(['usb', 'shape', 'talk', 'tester', 'swap', 'look', 'pin']);
+
 function probeFinding(state: JobState, analysis: JobAnalysis): string {
-  const taken = state.readings.filter((r) => r.measurement.kind !== 'usb').length;
+  const taken = state.readings.filter((r) => !OUTSIDE_KINDS.has(r.measurement.kind)).length;
   if (taken === 0) return '';
   const [top] = analysis.suspects;
   return top.p >= 0.5

@@ -100,7 +100,7 @@ export function viewJob(
       at: r.at,
       name: readingName(board, r.measurement),
       value: valueWords(r.measurement, r.value),
-      meaning: meaningOf(predictor, r.measurement, r.value, new Set(r.absent)),
+      meaning: meaningOf(predictor, r.measurement, r.value, new Set(r.absent), bench.references),
       stem: entryStem(board, r.measurement),
       measurement: r.measurement,
       raw: r.value,

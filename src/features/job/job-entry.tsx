@@ -56,7 +56,7 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
     if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
     const { body, echo: words } = entry.value;
     if (body.kind !== 'reading') return { words, state: 'plain' };
-    const meaning = meaningOf(Predictor.of(board), body.measurement, body.value, new Set(state.absent));
+    const meaning = meaningOf(Predictor.of(board), body.measurement, body.value, new Set(state.absent), job.references);
     return { words: meaning.words ? `${words}: ${meaning.words}` : words, state: meaning.state };
   }
 

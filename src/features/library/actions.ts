@@ -16,7 +16,7 @@ export async function addReferences(boardId: string, text: string): Promise<{ ke
   if (other) return { kept: false, words: `Expected readings of ${boardId} only; got one of ${other.boardId}.` };
   await keepReferences(await database(), parsed.value, new Date().toISOString());
   revalidatePath('/library/[id]', 'page');
-  return { kept: true, words: `${parsed.value.length} readings kept.` };
+  return { kept: true, words: `${parsed.value.length} ${parsed.value.length === 1 ? 'reading' : 'readings'} kept.` };
 }
 
 export interface BoardAnswer {

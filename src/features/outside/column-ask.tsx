@@ -12,6 +12,9 @@ interface ColumnAskProps {
   readonly onDrop: () => void;
 }
 
+/** The scale was guessed from the columns as they were: another choice of columns starts from plain units. */
+const PLAIN = { voltScale: 1, ampScale: 1 };
+
 const SCALES = [
   ['1', 'V, A'],
   ['0.001', 'mV, mA'],
@@ -60,8 +63,8 @@ export function ColumnAsk({ name, imported, onChoose, onDrop }: ColumnAskProps) 
       <Text w="100%">
         <strong>{name}</strong> leaves something open. {imported.doubts.join(' ')}
       </Text>
-      {pick('volts', String(choice.volts), columns, (v) => setChoice({ ...choice, volts: Number(v) }))}
-      {pick('amps', String(choice.amps), columns, (v) => setChoice({ ...choice, amps: Number(v) }))}
+      {pick('volts', String(choice.volts), columns, (v) => setChoice({ ...choice, ...PLAIN, volts: Number(v) }))}
+      {pick('amps', String(choice.amps), columns, (v) => setChoice({ ...choice, ...PLAIN, amps: Number(v) }))}
       {pick('in', String(choice.ampScale), SCALES, (v) =>
         setChoice({ ...choice, ampScale: Number(v), voltScale: Number(v) }),
       )}

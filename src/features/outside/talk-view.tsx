@@ -66,12 +66,7 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
   return (
     <>
       <Flex gap="5" mb="2" fontSize="14px" align="baseline" wrap="wrap">
-        <FilePick
-          label="Load a capture"
-          text="load a capture"
-          accept=".csv,.vcd"
-          onFile={(file) => void load(file)}
-        />
+        <FilePick label="Load a capture" text="load a capture" accept=".csv,.vcd" onFile={(file) => void load(file)} />
         <chakra.button
           type="button"
           cursor="pointer"

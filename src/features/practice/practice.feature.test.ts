@@ -1,0 +1,64 @@
+/** What a bench settles for itself, and the references it keeps: through the same actions as the screens. */
+import { demoBench } from '../tests/demo-bench';
+import { addReferences } from '@/features/library/actions';
+import { referenceFile } from '@/features/library/reference-file';
+import { enterLine } from '@/features/job/actions';
+import { loadJob } from '@/features/job/queries';
+import type { Database } from '@/db/client';
+import { findPractice, keepReferences, listReferences } from '@/db/knowledge';
+import { keepPractice } from './actions';
+import { loadPractice } from './queries';
+
+jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
+
+let db: Database;
+let remove: () => void;
+beforeAll(async () => ({ db, remove } = await demoBench()));
+afterAll(() => remove());
+
+test('a bench starts with the defaults, keeps its own rates, and refuses what makes no sense', async () => {
+  expect(await loadPractice()).toEqual({ errorRates: {} });
+  expect(await keepPractice({ errorRates: { tester: 0.9 } })).toMatchObject({ kept: false });
+  expect(await findPractice(db)).toEqual({ errorRates: {} });
+  expect(await keepPractice({ errorRates: { tester: 0.35 } })).toMatchObject({ kept: true });
+  expect(await findPractice(db)).toEqual({ errorRates: { tester: 0.35 } });
+});
+
+test('the rates move what a job concludes from the same readings', async () => {
+  await enterLine(30, 'pack out', 'ohm', 'p-0');
+  await enterLine(30, 'look j1 good', 'ohm', 'p-1');
+  await enterLine(30, 'tester fail', 'ohm', 'p-2');
+  const controller = async (rate: number): Promise<number> => {
+    await keepPractice({ errorRates: { tester: rate } });
+    return (await loadJob(30))!.suspects.filter((s) => s.ref === 'U4').reduce((sum, s) => sum + s.p, 0);
+  };
+  expect(await controller(0.01)).toBeGreaterThan(await controller(0.5));
+});
+
+test('the demo world carries readings on five good boards, and they narrow the walk', async () => {
+  const readings = await listReferences(db, 'heronlog-4-c');
+  expect(new Set(readings.map((r) => r.source)).size).toBe(5);
+  const { references } = (await loadJob(34))!;
+  expect(references['pin:J1:A5'].n).toBe(5);
+});
+
+test('references come in as CSV, go out as CSV, and faulty files change nothing', async () => {
+  const before = await listReferences(db, 'marshdesk-2-b');
+  const csv = 'board,point,value,source\nmarshdesk-2-b,ohm:VIN,81000,job 12\n';
+  for (const bad of ['nonsense', csv.replace('81000', 'many'), csv.replace('marshdesk-2-b', 'heronlog-4-c')])
+    expect((await addReferences('marshdesk-2-b', bad)).kept).toBe(false);
+  expect(await listReferences(db, 'marshdesk-2-b')).toEqual(before);
+  expect(await addReferences('marshdesk-2-b', csv)).toEqual({ kept: true, words: '1 reading kept.' });
+  const file = await referenceFile('marshdesk-2-b');
+  expect(file.headers.get('content-type')).toContain('text/csv');
+  expect(await file.text()).toContain('marshdesk-2-b,ohm:VIN,81000,job 12');
+  expect((await referenceFile('nowhere')).status).toBe(404);
+});
+
+test('the same point from the same board is kept once, with its newest value', async () => {
+  const at = (value: number) => [{ boardId: 'heronlog-4-c', point: 'ohm:VSYS', value, source: 'job 77' }];
+  await keepReferences(db, at(10), '2026-11-24T08:00:00.000Z');
+  await keepReferences(db, at(12), '2026-11-24T09:00:00.000Z');
+  const mine = (await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 77');
+  expect(mine.map((r) => r.value)).toEqual([12]);
+});
