@@ -40,6 +40,7 @@ for (const view of VIEWS) {
         await page.getByLabel(`Load a trace, ${side} way`).setInputFiles(`demo/outside/${file}.csv`);
         await page.waitForTimeout(2000);
       }
+      await page.getByLabel('Pack', { exact: true }).selectOption('partly');
     }
     if (view.typed) await page.getByLabel('Entry line').pressSequentially(view.typed);
     await page.waitForTimeout(500);

@@ -124,9 +124,9 @@ export function MeterPlane({ title, designV, cases, readings }: MeterPlaneProps)
               strokeWidth={1.5}
             />
             <text
-              x={x(r.volts) + (r.side === 'A' ? -4 : 4)}
+              x={x(r.volts) + (r.side === 'A' ? -7 : 9)}
               y={y(r.amps) - 11}
-              textAnchor={r.side === 'A' ? 'end' : 'start'}
+              textAnchor="middle"
               style={{ fontWeight: 700, fontSize: '15px' }}
               fill={r.state === 'bad' ? tone.rust : tone.leaf}
             >
