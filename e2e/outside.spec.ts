@@ -156,6 +156,8 @@ test('the whole stage by keyboard: a look, a trace each way, a capture that stop
 
   await page.keyboard.press('Shift+M');
   await expect(page.getByRole('complementary')).toContainText('U4 port controller, its CC side A dead');
+  await expect(page.locator('main')).toContainText('Healthy with this charger and pack');
+  await expect(page).toHaveTitle(/Unisolda/);
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
   expect(violations.map((v) => v.id)).toEqual([]);
 });

@@ -32,6 +32,11 @@ test('a faulty controller from the door to the report, by typed entries', async 
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('Entry line')).toHaveValue(/^\w+ .* ?$/);
     const asked = await page.getByLabel('Entry line').inputValue();
+    if (asked.startsWith('off')) {
+      // It would rather take a capacitor off than ask more: the readings below are typed unasked.
+      await page.keyboard.press('Escape');
+      break;
+    }
     const answer = asked.startsWith('tp7') || asked.startsWith('c1') ? value : 'open';
     await page.keyboard.type(asked.includes('volt') ? '0.02' : asked.includes('drop') ? '0.262' : answer);
     await page.keyboard.press('Enter');

@@ -14,9 +14,7 @@ export function benchDiagnosis(): void {
     const own: PolicyRun[] = [];
     const fixed: PolicyRun[] = [];
     for (const fault of predictor.faults) {
-      own.push(
-        runPolicy(predictor, fault, (belief, readings, access) => bestTest(predictor, belief, readings, access)),
-      );
+      own.push(runPolicy(predictor, fault, (belief, readings, access) => bestTest(belief, readings, access)));
       fixed.push(runPolicy(predictor, fault, fixedChecklist(predictor.board)));
     }
     note(`${id}: ${predictor.faults.length} faults, in the top three: ${own.filter((r) => r.rank <= 3).length}`);

@@ -39,7 +39,7 @@ export function addDiagnoseCommands(root: Command): void {
     .command('next <board.json> <readings.json>')
     .description('tests by information per minute')
     .action((boardFile: string, readingsFile: string) => {
-      const { board, predictor, belief, given } = load(boardFile, readingsFile);
+      const { board, belief, given } = load(boardFile, readingsFile);
       const last = given.readings[given.readings.length - 1];
       const context = {
         access: deepest(given),
@@ -47,7 +47,7 @@ export function addDiagnoseCommands(root: Command): void {
         replaced: new Set(last?.replaced),
         taken: given.readings,
       };
-      const tests = proposeTests(predictor, belief, context).slice(0, 5);
+      const tests = proposeTests(belief, context).slice(0, 5);
       print({
         tests: tests.map(({ measurement, bits, minutes }) => ({
           title: measurementTitle(board, measurement),

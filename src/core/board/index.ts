@@ -13,6 +13,7 @@ export {
   type ProbePlace,
 } from './query';
 export {
+  PART_KINDS,
   boardSchema,
   type Board,
   type BoardFunction,

@@ -1,10 +1,12 @@
 import { normalCdf, normalPdf } from '../math';
-import { OUTSIDE, priorOf, type Fault, type HistoryFlag } from './faults';
+import { FaultCase } from './case';
+import { OUTSIDE, type Fault, type HistoryFlag } from './faults';
 import { STOPS } from '../usb';
 import { choiceOf, mendedFor, type Measurement, type Reading, type Value } from './measurement';
 import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
 import { DROP_OPEN_V, OPEN_LOG_OHM, type Predictor } from './predict';
 import { SHAPES, type Alternative, type Prediction } from './prediction';
+import type { TestTable } from './table';
 
 /** Density of a wrong reading: evenly over what the instrument can show. */
 const WRONG_DENSITY: Record<Measurement['kind'], number> = {
@@ -60,90 +62,154 @@ function densityOf(m: Measurement, value: Value, alt: Alternative): number {
   return normalPdf(Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, 0.1))), mean, sd);
 }
 
-export interface Belief {
-  readonly faults: readonly Fault[];
-  /** Probability of each fault before any reading, same order. */
-  readonly prior: Float64Array;
-  /** Probability of each fault, same order. */
-  readonly p: Float64Array;
-  /** likelihoods[r][f] of reading r under fault f. */
-  readonly likelihoods: readonly Float64Array[];
+export interface Evidence {
+  readonly table: TestTable;
+  /** Likelihood of the reading by row of its table. */
+  readonly likelihood: Float64Array;
 }
 
-/** Counts readings into the prior. Readings are independent given the fault. */
+export interface Belief {
+  readonly case: FaultCase;
+  readonly faults: readonly Fault[];
+  /** Probability of each hypothesis before any reading, and now; numbered as in the space of the case. */
+  readonly prior: Float64Array;
+  readonly p: Float64Array;
+  /** Chance of each fault, alone or with another. */
+  readonly marginal: Float64Array;
+  /** One for each reading, in order. */
+  readonly evidence: readonly Evidence[];
+}
+
+/** The prior is the same for every job with the same story: kept by case. */
+const priors = new WeakMap<FaultCase, Map<string, Float64Array>>();
+
+function priorFor(faultCase: FaultCase, history: readonly HistoryFlag[], practice: Practice): Float64Array {
+  let kept = priors.get(faultCase);
+  if (!kept) priors.set(faultCase, (kept = new Map<string, Float64Array>()));
+  const key = JSON.stringify([[...history].sort(), practice.factors, practice.records]);
+  let prior = kept.get(key);
+  if (!prior) kept.set(key, (prior = faultCase.space.prior(faultCase.predictor.board, history, practice)));
+  return prior;
+}
+
+/**
+ * Counts readings into the prior. Readings are independent given the faults.
+ * @param replaced parts that are new by now: their own faults, bad out of the packet, are reckoned with.
+ */
 export function updateBelief(
   predictor: Predictor,
   readings: readonly Reading[],
   history: readonly HistoryFlag[],
   practice: Practice = DEFAULT_PRACTICE,
+  replaced: Iterable<string> = readings.flatMap((r) => r.replaced ?? []),
 ): Belief {
-  const { faults } = predictor;
-  const prior = priorOf(predictor.board, faults, history);
+  const faultCase = FaultCase.of(predictor, replaced);
+  const { space, faults } = faultCase;
+  const prior = priorFor(faultCase, history, practice);
   const p = Float64Array.from(prior);
-  const likelihoods = readings.map((r) => {
-    const absent = new Set(r.absent ?? []);
-    const replaced = new Set(mendedFor(r));
-    return Float64Array.from(predictor.predictRow(r.measurement, absent, replaced), (prediction) =>
-      likelihood(r.measurement, r.value, prediction, practice),
-    );
+  const evidence = readings.map((r): Evidence => {
+    const table = faultCase.table(r.measurement, new Set(r.absent ?? []), new Set(mendedFor(r)));
+    const rowLikelihood = Float64Array.from(table.rows, (row) => likelihood(r.measurement, r.value, row, practice));
+    space.update(p, table, rowLikelihood);
+    return { table, likelihood: rowLikelihood };
   });
-  for (const row of likelihoods) {
-    for (let i = 0; i < p.length; i++) p[i] *= row[i];
-    const total = p.reduce((s, v) => s + v, 0);
-    for (let i = 0; i < p.length; i++) p[i] /= total;
-  }
-  return { faults, prior, p, likelihoods };
+  return { case: faultCase, faults, prior, p, marginal: space.marginal(p), evidence };
+}
+
+/** The belief if a test came out in one of its classes. */
+export function conditioned(belief: Belief, table: TestTable, given: ArrayLike<number>): Belief {
+  const p = Float64Array.from(belief.p);
+  belief.case.space.update(p, table, Float64Array.from(given));
+  return { ...belief, p, marginal: belief.case.space.marginal(p) };
 }
 
 export interface Suspect {
   /** The part, or {@link OUTSIDE}. */
   readonly ref: string;
   readonly words: string;
+  /** Chance that it is at fault, alone or with another. */
   readonly p: number;
   /** The likeliest fault mode of the part. */
   readonly fault: Fault;
 }
 
-/** Parts by probability, each with its likeliest fault mode. */
+const refOf = (f: Fault): string => f.ref || OUTSIDE;
+
+/** Parts by probability, each with its likeliest fault mode. With two faults at once the chances sum to more than one. */
 export function suspects(belief: Belief): Suspect[] {
+  const { faults, marginal } = belief;
   const byRef = new Map<string, { p: number; best: number }>();
-  belief.faults.forEach((f, i) => {
-    const ref = f.ref || OUTSIDE;
-    const entry = byRef.get(ref);
-    if (!entry) byRef.set(ref, { p: belief.p[i], best: i });
+  faults.forEach((f, i) => {
+    const entry = byRef.get(refOf(f));
+    if (!entry) byRef.set(refOf(f), { p: marginal[i], best: i });
     else {
-      entry.p += belief.p[i];
-      if (belief.p[i] > belief.p[entry.best]) entry.best = i;
+      entry.p += marginal[i];
+      if (marginal[i] > marginal[entry.best]) entry.best = i;
     }
   });
   return [...byRef]
-    .map(([ref, { p, best }]) => ({ ref, p, fault: belief.faults[best], words: belief.faults[best].words }))
+    .map(([ref, { p, best }]) => ({ ref, p: Math.min(1, p), fault: faults[best], words: faults[best].words }))
     .sort((a, b) => b.p - a.p);
+}
+
+/** Two parts at fault together. */
+export interface SuspectPair {
+  readonly refs: readonly [string, string];
+  readonly words: readonly [string, string];
+  readonly p: number;
+}
+
+/** Pairs of parts by probability, each with its likeliest fault modes. */
+export function suspectPairs(belief: Belief, most = 3): SuspectPair[] {
+  const { faults, p } = belief;
+  const byRefs = new Map<string, { p: number; best: number; faults: [number, number] }>();
+  belief.case.space.forEach((h, i, j) => {
+    if (j < 0 || p[h] < 1e-6 || faults[i].ref === faults[j].ref) return;
+    const key = [refOf(faults[i]), refOf(faults[j])].sort().join(' ');
+    const entry = byRefs.get(key);
+    if (!entry) byRefs.set(key, { p: p[h], best: p[h], faults: [i, j] });
+    else {
+      entry.p += p[h];
+      if (p[h] > entry.best) Object.assign(entry, { best: p[h], faults: [i, j] });
+    }
+  });
+  return [...byRefs.values()]
+    .sort((a, b) => b.p - a.p)
+    .slice(0, most)
+    .map(({ p: chance, faults: [i, j] }) => ({
+      refs: [refOf(faults[i]), refOf(faults[j])],
+      words: [faults[i].words, faults[j].words],
+      p: chance,
+    }));
 }
 
 export interface Weight {
   /** Index of the reading. */
   readonly reading: number;
-  /** log10 of how much likelier the reading is with the suspect's likeliest fault than with the others, before any reading. */
+  /** log10 of how much likelier the reading is with the suspect at fault than with it sound, before any reading. */
   readonly decades: number;
 }
 
 /** The readings that speak for or against a suspect, strongest first. */
 export function weightsFor(belief: Belief, ref: string): Weight[] {
-  const mine = belief.faults.map((f) => (f.ref || OUTSIDE) === ref);
-  const own = Float64Array.from(belief.p, (p, i) => (mine[i] ? p : 0));
-  const others = Float64Array.from(belief.prior, (p, i) => (mine[i] ? 0 : p));
-  return belief.likelihoods
-    .map((row, reading) => ({ reading, decades: Math.log10(weightedMean(row, own) / weightedMean(row, others)) }))
+  const { space } = belief.case;
+  const mine = new Uint8Array(space.size);
+  space.forEach((h, i, j) => {
+    mine[h] = Number(refOf(belief.faults[i]) === ref || (j >= 0 && refOf(belief.faults[j]) === ref));
+  });
+  const own = belief.p.map((p, h) => (mine[h] ? p : 0));
+  const others = belief.prior.map((p, h) => (mine[h] ? 0 : p));
+  const mean = (weights: Float64Array, { table, likelihood: perRow }: Evidence): number => {
+    const mass = space.rowMass(weights, table);
+    let total = 0;
+    let value = 0;
+    mass.forEach((m, row) => {
+      total += m;
+      value += m * perRow[row];
+    });
+    return value / total;
+  };
+  return belief.evidence
+    .map((e, reading) => ({ reading, decades: Math.log10(mean(own, e) / mean(others, e)) }))
     .sort((a, b) => Math.abs(b.decades) - Math.abs(a.decades));
-}
-
-function weightedMean(values: Float64Array, weights: Float64Array): number {
-  let sum = 0;
-  let total = 0;
-  for (let i = 0; i < values.length; i++) {
-    sum += weights[i] * values[i];
-    total += weights[i];
-  }
-  return sum / total;
 }

@@ -13,8 +13,8 @@ const chance = (
   id: (faultId: string) => boolean,
   practice: Practice = DEFAULT_PRACTICE,
 ) => {
-  const { faults, p } = updateBelief(heron, readings, [], practice);
-  return faults.reduce((sum, f, i) => sum + (id(f.id) ? p[i] : 0), 0);
+  const { faults, marginal } = updateBelief(heron, readings, [], practice);
+  return faults.reduce((sum, f, i) => sum + (id(f.id) ? marginal[i] : 0), 0);
 };
 const usb = (side: 'A' | 'B', volts: number, amps: number): Reading =>
   read({ kind: 'usb', port: 'J1', side }, { kind: 'pair', volts, amps });
@@ -56,7 +56,7 @@ describe('swaps', () => {
     const charger = (id: string): boolean => id === 'outside/charger';
     const before = chance(silent, charger);
     expect(chance([...silent, swap('charger', 'pass')], charger)).toBeGreaterThan(0.5);
-    expect(chance([...silent, swap('charger', 'fail')], charger)).toBeLessThan(before / 5);
+    expect(chance([...silent, swap('charger', 'fail')], charger)).toBeLessThan(before / 3);
   });
 
   test('make later readings speak of the board alone', () => {
@@ -68,7 +68,7 @@ describe('swaps', () => {
   test('are proposed with their minutes while something outside is worth them, and not again once in line', () => {
     const context = { access: 'closed', absent: new Set<string>(), replaced: new Set<string>() } as const;
     const ids = (swapped: ('charger' | 'cable')[]): string[] =>
-      proposeTests(heron, updateBelief(heron, silent, ['unknownCharger']), {
+      proposeTests(updateBelief(heron, silent, ['unknownCharger']), {
         ...context,
         swapped,
         taken: silent,
@@ -99,7 +99,7 @@ describe('quick testers', () => {
   test('error rates outside one in a thousand to one half are refused', () => {
     expect(practiceSchema.safeParse({ errorRates: { tester: 0.7 } }).success).toBe(false);
     expect(practiceSchema.safeParse({ errorRates: { nothing: 0.1 } }).success).toBe(false);
-    expect(practiceSchema.parse({})).toEqual(DEFAULT_PRACTICE);
+    expect(practiceSchema.parse({})).toEqual({ errorRates: {}, factors: {}, records: {} });
   });
 });
 

@@ -26,6 +26,8 @@ export interface Fault {
   readonly effects: readonly Effect[];
   /** Relative prior weight, before the owner's story is counted. */
   readonly weight: number;
+  /** Of a part that was newly fitted: it counts only from then on. */
+  readonly fresh?: boolean;
 }
 
 /** The fault id for "nothing wrong here at all", and what suspects outside the board are listed under. */
@@ -231,11 +233,13 @@ export function singleFaults(board: Board): Fault[] {
 
 export const HISTORY_FLAGS = ['unknownCharger', 'liquid', 'fall', 'bend', 'earlierRepair'] as const;
 export type HistoryFlag = (typeof HISTORY_FLAGS)[number];
+/** Factors by flag and kind of part. */
+export type HistoryFactors = Readonly<Partial<Record<HistoryFlag, Readonly<Partial<Record<PartKind, number>>>>>>;
 
 /**
  * How the owner's story shifts the odds. Directions are common practice; the sizes are engineering estimates.
  */
-export const HISTORY_FACTORS: Record<HistoryFlag, Partial<Record<PartKind, number>>> = {
+export const HISTORY_FACTORS: Readonly<Record<HistoryFlag, Partial<Record<PartKind, number>>>> = {
   unknownCharger: { portController: 3, fuse: 2, esdArray: 3, clampDiode: 3 },
   liquid: { connector: 4, capacitor: 2, esdArray: 2, batteryConnector: 3 },
   fall: { connector: 2, coil: 4, crystal: 4, processor: 1.5 },
@@ -249,23 +253,33 @@ const OUTSIDE_FACTORS: Partial<Record<HistoryFlag, Partial<Record<OutsideThing, 
   fall: { cable: 1.5 },
 };
 
-/** How much likelier the story makes each kind of part, only those that it moves. */
-export function historyFactor(kind: PartKind, history: readonly HistoryFlag[]): number {
-  return history.reduce((factor, flag) => factor * (HISTORY_FACTORS[flag][kind] ?? 1), 1);
+/** The factors of the story on one kind of part: those that the bench has set for itself, else the defaults. */
+export function historyFactor(
+  kind: PartKind,
+  history: readonly HistoryFlag[],
+  factors: HistoryFactors = HISTORY_FACTORS,
+): number {
+  return history.reduce((factor, flag) => factor * (factors[flag]?.[kind] ?? HISTORY_FACTORS[flag][kind] ?? 1), 1);
 }
 
-/** Prior probabilities of the faults, normalised, with the job's history counted. */
-export function priorOf(board: Board, faults: readonly Fault[], history: readonly HistoryFlag[]): Float64Array {
-  const kindOf = new Map(board.parts.map((p) => [p.ref, p.kind]));
-  const weights = Float64Array.from(faults, (f) => {
-    const kind = kindOf.get(f.ref);
-    return f.weight * (kind ? historyFactor(kind, history) : outsideFactor(f, history));
-  });
-  const total = weights.reduce((s, w) => s + w, 0);
-  return weights.map((w) => w / total);
-}
-
-function outsideFactor({ effects }: Fault, history: readonly HistoryFlag[]): number {
-  const thing = effects.find((e) => e.kind === 'outside');
+/** How much likelier the story and the bench's own records make a fault. */
+export function historyFactorOf(
+  fault: Fault,
+  kind: PartKind | undefined,
+  history: readonly HistoryFlag[],
+  practice: {
+    readonly factors?: HistoryFactors;
+    readonly records?: Readonly<Partial<Record<PartKind, number>>>;
+  },
+): number {
+  if (kind) return historyFactor(kind, history, practice.factors) * (practice.records?.[kind] ?? 1);
+  const thing = fault.effects.find((e) => e.kind === 'outside');
   return thing ? history.reduce((factor, flag) => factor * (OUTSIDE_FACTORS[flag]?.[thing.what] ?? 1), 1) : 1;
+}
+
+/** A fault no longer counts once its part is off, replaced, or the fault itself is mended; a new part's own faults begin then. */
+export function isGone(fault: Fault, absent: ReadonlySet<string>, mended: ReadonlySet<string>): boolean {
+  if (fault.ref !== '' && absent.has(fault.ref)) return true;
+  if (fault.fresh) return !mended.has(fault.ref);
+  return mended.has(fault.ref) || mended.has(fault.id);
 }

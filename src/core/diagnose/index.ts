@@ -1,13 +1,16 @@
-export { suspects, updateBelief, type Belief, type Suspect } from './belief';
+export { suspectPairs, suspects, updateBelief, type Belief, type Suspect, type SuspectPair } from './belief';
+export { FaultCase } from './case';
 export {
   HISTORY_FACTORS,
   HISTORY_FLAGS,
   historyFactor,
+  isGone,
   OUTSIDE,
   OUTSIDE_THINGS,
   outsideFaultId,
   singleFaults,
   type Fault,
+  type HistoryFactors,
   type HistoryFlag,
   type OutsideThing,
 } from './faults';
@@ -33,7 +36,8 @@ export {
 } from './measurement';
 export { SHORT_BELOW_OHM, SOUND, meaningOf, railWindow, type Meaning } from './meaning';
 export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
-export { outcomesOf, proposeTests, rankRepairs, type Proposal, type Repair } from './next';
+export { outcomesOf, proposeTests, type Proposal } from './next';
+export { rankRepairs, type Repair } from './repairs';
 export { Predictor } from './predict';
 export {
   DEFAULT_PRACTICE,

@@ -4,6 +4,10 @@ import { boardElements, type Element } from './elements';
 
 /** Input leakage from every net to ground, ohm: keeps the network solvable. Engineering estimate. */
 const LEAK_OHM = 2e7;
+/** Below this share left of a path that was opened, rounding would speak: the network is built anew instead. */
+const LEAST_SHARE = 1e-4;
+
+const GROUND = -1;
 
 /** A change of conductance between two nets, siemens; negative where a path opens. */
 export interface ConductanceChange {
@@ -14,22 +18,29 @@ export interface ConductanceChange {
 
 /**
  * The unpowered board as a network of resistances. The grounded Laplacian is inverted once; the resistance between
- * two nets under one changed conductance follows from its entries (Sherman–Morrison), so a fault costs a handful of
- * multiplications. Source: Sherman & Morrison (1950); effective resistance as quadratic form, standard circuit theory.
+ * two nets under a few changed conductances follows from its entries by a low-rank update, so a fault costs a handful
+ * of multiplications. Source: Sherman & Morrison (1950), Woodbury (1950); effective resistance as quadratic form,
+ * standard circuit theory.
  */
 export class ResistanceNetwork {
   private readonly nodeOf = new Map<string, number>();
   private readonly inverse: Float64Array;
   private readonly size: number;
+  private readonly renewed = new Map<string, ResistanceNetwork>();
   readonly elements: ReadonlyMap<string, Element>;
 
-  constructor(nets: readonly string[], ground: string, elements: readonly Element[], leakOhm = LEAK_OHM) {
+  constructor(
+    private readonly nets: readonly string[],
+    private readonly ground: string,
+    private readonly list: readonly Element[],
+    private readonly leakOhm = LEAK_OHM,
+  ) {
     for (const net of nets) if (net !== ground) this.nodeOf.set(net, this.nodeOf.size);
     this.size = this.nodeOf.size;
-    this.elements = new Map(elements.map((e) => [e.id, e]));
+    this.elements = new Map(list.map((e) => [e.id, e]));
     const laplacian = new Float64Array(this.size * this.size);
     for (let i = 0; i < this.size; i++) laplacian[i * this.size + i] = 1 / leakOhm;
-    for (const e of elements) this.stamp(laplacian, e);
+    for (const e of list) this.stamp(laplacian, e);
     this.inverse = invertSpd(laplacian, this.size);
   }
 
@@ -50,23 +61,60 @@ export class ResistanceNetwork {
     }
   }
 
-  private entry(i: number | undefined, j: number | undefined): number {
-    return i === undefined || j === undefined ? 0 : this.inverse[i * this.size + j];
+  /** Number of a net for {@link transferAt}; ground is −1. Networks made from one another share the numbers. */
+  nodeAt(net: string): number {
+    return this.nodeOf.get(net) ?? GROUND;
   }
 
-  /** (e_p − e_q)ᵀ G⁻¹ (e_a − e_b): the potential difference p–q for one ampere driven through a–b. */
-  private transfer(p: string, q: string, a: string, b: string): number {
-    const [ip, iq, ia, ib] = [p, q, a, b].map((net) => this.nodeOf.get(net));
-    return this.entry(ip, ia) - this.entry(ip, ib) - this.entry(iq, ia) + this.entry(iq, ib);
+  /** (e_p − e_q)ᵀ G⁻¹ (e_a − e_b): the potential difference p–q for one ampere driven through a–b, nets by number. */
+  transferAt(p: number, q: number, a: number, b: number): number {
+    const { inverse, size } = this;
+    let sum = 0;
+    if (p !== GROUND) {
+      if (a !== GROUND) sum += inverse[p * size + a];
+      if (b !== GROUND) sum -= inverse[p * size + b];
+    }
+    if (q !== GROUND) {
+      if (a !== GROUND) sum -= inverse[q * size + a];
+      if (b !== GROUND) sum += inverse[q * size + b];
+    }
+    return sum;
   }
 
-  /** Resistance in ohm between two nets, with at most one change applied. */
-  resistanceOhm(p: string, q: string, change?: ConductanceChange): number {
+  transfer(p: string, q: string, a: string, b: string): number {
+    return this.transferAt(this.nodeAt(p), this.nodeAt(q), this.nodeAt(a), this.nodeAt(b));
+  }
+
+  /** Resistance in ohm between two nets with at most two changes applied. */
+  resistanceOhm(p: string, q: string, first?: ConductanceChange, second?: ConductanceChange): number {
     const healthy = this.transfer(p, q, p, q);
-    if (!change) return healthy;
-    const { a, b, siemens } = change;
-    const cross = this.transfer(p, q, a, b);
-    return healthy - (siemens * cross * cross) / (1 + siemens * this.transfer(a, b, a, b));
+    if (!first) return healthy;
+    const ohm = second
+      ? afterTwo(healthy, first.siemens, second.siemens, {
+          c1: this.transfer(p, q, first.a, first.b),
+          c2: this.transfer(p, q, second.a, second.b),
+          t11: this.transfer(first.a, first.b, first.a, first.b),
+          t12: this.transfer(first.a, first.b, second.a, second.b),
+          t22: this.transfer(second.a, second.b, second.a, second.b),
+        })
+      : afterOne(
+          healthy,
+          first.siemens,
+          this.transfer(p, q, first.a, first.b),
+          this.transfer(first.a, first.b, first.a, first.b),
+        );
+    return ohm ?? this.withChanges(second ? [first, second] : [first]).resistanceOhm(p, q);
+  }
+
+  /** The network built anew with the changes in it; kept. */
+  withChanges(changes: readonly ConductanceChange[]): ResistanceNetwork {
+    const key = changes.map((c) => `${c.a} ${c.b} ${c.siemens}`).join('|');
+    let network = this.renewed.get(key);
+    if (!network) {
+      network = new ResistanceNetwork(this.nets, this.ground, changed(this.list, changes), this.leakOhm);
+      this.renewed.set(key, network);
+    }
+    return network;
   }
 
   /** The change that takes one element out, or none when it is not on the board. */
@@ -74,4 +122,45 @@ export class ResistanceNetwork {
     const e = this.elements.get(elementId);
     return e && { a: e.a, b: e.b, siemens: -1 / e.ohm };
   }
+}
+
+/** Elements with the changes made: opened ones out, new paths in. */
+function changed(list: readonly Element[], changes: readonly ConductanceChange[]): Element[] {
+  let elements = [...list];
+  changes.forEach(({ a, b, siemens }, i) => {
+    if (siemens > 0) elements.push({ id: `change ${i}`, ref: '', a, b, ohm: 1 / siemens });
+    else elements = elements.filter((e) => !(e.a === a && e.b === b && Math.abs(1 / e.ohm + siemens) < 1e-9 / e.ohm));
+  });
+  return elements;
+}
+
+/**
+ * Resistance after one change (Sherman–Morrison): R − g·c²/(1 + g·t). Undefined where the result would be rounding.
+ * @param siemens g. @param c transfer between probe and change. @param t the change's own resistance before it.
+ */
+export function afterOne(healthy: number, siemens: number, c: number, t: number): number | undefined {
+  const share = 1 + siemens * t;
+  return share < LEAST_SHARE ? undefined : healthy - (siemens * c * c) / share;
+}
+
+export interface TwoTransfers {
+  readonly c1: number;
+  readonly c2: number;
+  readonly t11: number;
+  readonly t12: number;
+  readonly t22: number;
+}
+
+/**
+ * Resistance after two changes (Woodbury): R − cᵀ(D⁻¹ + T)⁻¹c with D = diag(g₁, g₂), written without dividing by g.
+ * Undefined where the result would be rounding.
+ */
+export function afterTwo(healthy: number, g1: number, g2: number, x: TwoTransfers): number | undefined {
+  const m11 = 1 + g1 * x.t11;
+  const m22 = 1 + g2 * x.t22;
+  const determinant = m11 * m22 - g1 * g2 * x.t12 * x.t12;
+  if (m11 < LEAST_SHARE || m22 < LEAST_SHARE || determinant < LEAST_SHARE * m11 * m22) return undefined;
+  const y1 = g1 * (m22 * x.c1 - g2 * x.t12 * x.c2);
+  const y2 = g2 * (m11 * x.c2 - g1 * x.t12 * x.c1);
+  return healthy - (x.c1 * y1 + x.c2 * y2) / determinant;
 }

@@ -1,4 +1,3 @@
-import type { Board } from '../board';
 import { entropyBits } from '../math';
 import type { Belief } from './belief';
 import {
@@ -6,15 +5,14 @@ import {
   mendedFor,
   measurementId,
   testMinutes,
-  workMinutes,
   type Access,
   type Measurement,
   type Reading,
 } from './measurement';
 import type { OutcomeClass } from './outcomes';
+import type { TestTable } from './table';
 import type { OutsideThing } from './faults';
 import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
-import type { Predictor } from './predict';
 
 /** A class of readings with its chance under the present belief. */
 export interface Outcome extends OutcomeClass {
@@ -28,31 +26,31 @@ export interface Proposal {
   readonly bitsPerMinute: number;
 }
 
-/** The outcome classes of a test with their chances. */
+/** The outcomes of a test with their chances, and the table behind them. */
 export function outcomesOf(
-  predictor: Predictor,
-  m: Measurement,
   belief: Belief,
+  m: Measurement,
   absent: ReadonlySet<string>,
-  replaced: ReadonlySet<string>,
-): Outcome[] {
-  return predictor
-    .outcomeClasses(m, absent, replaced)
-    .map((o) => ({ ...o, p: belief.p.reduce((s, v, i) => s + v * o.given[i], 0) }));
+  mended: ReadonlySet<string>,
+): { table: TestTable; mass: Float64Array; outcomes: Outcome[] } {
+  const table = belief.case.table(m, absent, mended);
+  const mass = belief.case.space.rowMass(belief.p, table);
+  const outcomes = table.classes.map((o) => ({ ...o, p: mass.reduce((s, v, row) => s + v * o.given[row], 0) }));
+  return { table, mass, outcomes };
 }
 
 /** Expected drop of entropy in bits: the mutual information of fault and outcome through a channel with slips. */
-export function informationBits(outcomes: readonly Outcome[], p: Float64Array, errorRate: number): number {
+export function informationBits(outcomes: readonly Outcome[], mass: Float64Array, errorRate: number): number {
   const k = outcomes.length;
   if (k < 2) return 0;
   const throughSlips = (x: number): number => (1 - errorRate) * x + errorRate / k;
   const total = entropyBits(outcomes.map((o) => throughSlips(o.p)));
   const rest = new Float64Array(k);
   let noise = 0;
-  for (let f = 0; f < p.length; f++) {
-    if (p[f] < 1e-9) continue;
-    for (let c = 0; c < k; c++) rest[c] = throughSlips(outcomes[c].given[f]);
-    noise += p[f] * entropyBits(rest);
+  for (let row = 0; row < mass.length; row++) {
+    if (mass[row] < 1e-12) continue;
+    for (let c = 0; c < k; c++) rest[c] = throughSlips(outcomes[c].given[row]);
+    noise += mass[row] * entropyBits(rest);
   }
   return Math.max(0, total - noise);
 }
@@ -74,8 +72,8 @@ export interface TestContext {
 const SEES_SWAPS: ReadonlySet<Measurement['kind']> = new Set(['usb', 'shape', 'talk', 'works', 'tester']);
 
 /** Tests worth their minutes, best first. Tests already taken on the board as it is now are left out. */
-export function proposeTests(predictor: Predictor, belief: Belief, context: TestContext): Proposal[] {
-  const { board } = predictor;
+export function proposeTests(belief: Belief, context: TestContext): Proposal[] {
+  const { board } = belief.case.predictor;
   const practice = context.practice ?? DEFAULT_PRACTICE;
   const swapped = context.swapped ?? [];
   const mended = new Set(mendedFor({ replaced: [...context.replaced], swapped }));
@@ -93,11 +91,8 @@ export function proposeTests(predictor: Predictor, belief: Belief, context: Test
     .filter((m) => m.kind !== 'swap' || !swapped.includes(m.what))
     .filter((m) => !taken.has(measurementId(m)))
     .map((measurement) => {
-      const bits = informationBits(
-        outcomesOf(predictor, measurement, belief, context.absent, mended),
-        belief.p,
-        errorRate(measurement.kind, practice),
-      );
+      const { outcomes, mass } = outcomesOf(belief, measurement, context.absent, mended);
+      const bits = informationBits(outcomes, mass, errorRate(measurement.kind, practice));
       const minutes = testMinutes(board, measurement, context.access);
       return { measurement, bits, minutes, bitsPerMinute: bits / minutes };
     })
@@ -107,53 +102,20 @@ export function proposeTests(predictor: Predictor, belief: Belief, context: Test
 const stateKey = (absent: Iterable<string>, replaced: Iterable<string>): string =>
   `${[...absent].sort().join(' ')}|${[...replaced].sort().join(' ')}`;
 
+/** Only the likeliest parts are worth lifting. */
+const MOST_LIFTS = 4;
+
 function lifts(belief: Belief, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Measurement[] {
-  const list: Measurement[] = [];
-  belief.faults.forEach((f, i) => {
-    const shunt = f.effects.find((e) => e.kind === 'shunt');
-    if (shunt && belief.p[i] >= LIFT_FROM && !absent.has(f.ref) && !replaced.has(f.ref))
-      list.push({ kind: 'lift', ref: f.ref, net: shunt.net });
-  });
-  return list;
-}
-
-export interface Repair {
-  readonly ref: string;
-  readonly words: string;
-  /** Chance that it cures the board, taken alone. */
-  readonly cureChance: number;
-  readonly minutes: number;
-}
-
-/**
- * Repairs in the order of cure chance per minute. For one fault and independent costs the order by p/C is optimal
- * (Heckerman, Breese, Rommelse 1995; Kalagnanam & Henrion 1988).
- */
-export function rankRepairs(board: Board, belief: Belief, access: Access, done: ReadonlySet<string>): Repair[] {
-  const cure = new Map<string, number>();
-  const imageOnly = new Map<string, number>();
-  belief.faults.forEach((f, i) => {
-    if (f.ref === '' || done.has(f.ref)) return;
-    const target = f.effects.length === 1 && f.effects[0].kind === 'imageBad' ? imageOnly : cure;
-    target.set(f.ref, (target.get(f.ref) ?? 0) + belief.p[i]);
-  });
-  const opening =
-    testMinutes(board, { kind: 'ohm', net: '' }, access) - testMinutes(board, { kind: 'ohm', net: '' }, 'out');
-  const rewriting = testMinutes(board, { kind: 'image', ref: '' }, 'out');
-  return [
-    ...[...cure].map(([ref, p]) => ({
-      ref,
-      words: `Replace ${ref}`,
-      cureChance: p,
-      minutes: 2 * workMinutes(board, ref) + opening,
-    })),
-    ...[...imageOnly].map(([ref, p]) => ({
-      ref,
-      words: `Rewrite the image of ${ref}`,
-      cureChance: p,
-      minutes: rewriting + opening,
-    })),
-  ]
-    .filter((r) => r.cureChance > 0.01)
-    .sort((a, b) => b.cureChance / b.minutes - a.cureChance / a.minutes);
+  const likely = belief.faults
+    .map((fault, i) => ({ fault, p: belief.marginal[i] }))
+    .filter(({ fault, p }) => p >= LIFT_FROM && !absent.has(fault.ref) && !replaced.has(fault.ref))
+    .sort((a, b) => b.p - a.p);
+  const list = new Map<string, Measurement>();
+  for (const { fault } of likely) {
+    const shunt = fault.effects.find((e) => e.kind === 'shunt');
+    if (!shunt || list.size >= MOST_LIFTS) continue;
+    const m: Measurement = { kind: 'lift', ref: fault.ref, net: shunt.net };
+    list.set(measurementId(m), m);
+  }
+  return [...list.values()];
 }

@@ -77,13 +77,8 @@ const ORDER: readonly Access[] = ['closed', 'open', 'out'];
 const deeper = (a: Access, b: Access): Access => (ORDER.indexOf(b) > ORDER.indexOf(a) ? b : a);
 
 /** The application's own choice: most information per minute. */
-export function bestTest(
-  predictor: Predictor,
-  belief: Belief,
-  readings: readonly Reading[],
-  access: Access,
-): Measurement | undefined {
-  const [best] = proposeTests(predictor, belief, { access, absent: new Set(), replaced: new Set(), taken: readings });
+export function bestTest(belief: Belief, readings: readonly Reading[], access: Access): Measurement | undefined {
+  const [best] = proposeTests(belief, { access, absent: new Set(), replaced: new Set(), taken: readings });
   return best && best.bits > LEAST_BITS ? best.measurement : undefined;
 }
 

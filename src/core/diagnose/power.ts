@@ -30,7 +30,7 @@ export interface PowerSolution {
 }
 
 /** A load below this pulls a rail down, ohm. Engineering estimate: a few amperes at the lowest rail. */
-const DRAGGED_DOWN_OHM = 10;
+export const DRAGGED_DOWN_OHM = 10;
 
 /** VBUS before any contract. Source: USB Type-C, vSafe5V (4.75–5.5 V). */
 export const VSAFE5_V = 5;

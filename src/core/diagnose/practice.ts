@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { PART_KINDS } from '../board';
+import { HISTORY_FLAGS } from './faults';
 import type { Measurement } from './measurement';
 
 export type MeasurementKind = Measurement['kind'];
@@ -47,10 +49,18 @@ const KINDS = Object.keys(ERROR_RATE) as [MeasurementKind, ...MeasurementKind[]]
 /** What a bench may set for itself; what is left out keeps its default. */
 export const practiceSchema = z.object({
   errorRates: z.partialRecord(z.enum(KINDS), z.number().min(0.001).max(0.5)).default({}),
+  factors: z
+    .partialRecord(z.enum(HISTORY_FLAGS), z.partialRecord(z.enum(PART_KINDS), z.number().min(0.1).max(20)))
+    .default({})
+    .describe('how much likelier the story makes each kind of part'),
+  records: z
+    .partialRecord(z.enum(PART_KINDS), z.number().min(0.1).max(20))
+    .default({})
+    .describe('how much likelier this bench has found each kind of part to be at fault'),
 });
-export type Practice = z.infer<typeof practiceSchema>;
+export type Practice = z.input<typeof practiceSchema>;
 
-export const DEFAULT_PRACTICE: Practice = { errorRates: {} };
+export const DEFAULT_PRACTICE: Practice = {};
 
 export const errorRate = (kind: MeasurementKind, practice: Practice): number =>
-  practice.errorRates[kind] ?? ERROR_RATE[kind];
+  practice.errorRates?.[kind] ?? ERROR_RATE[kind];

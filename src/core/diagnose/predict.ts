@@ -1,8 +1,16 @@
-import { behindNet, groundNet, partByRef, portPin, type Board, type PlugSide, type Port } from '../board';
-import { singleFaults, type Effect, type Fault, type OutsideThing } from './faults';
-import { measurementId, throughNets, type Measurement } from './measurement';
+import {
+  behindNet,
+  groundNet,
+  partByRef,
+  portPin,
+  type Board,
+  type BoardFunction,
+  type PlugSide,
+  type Port,
+} from '../board';
+import { isGone, singleFaults, type Effect, type Fault, type OutsideThing } from './faults';
+import { throughNets, type Measurement } from './measurement';
 import { ResistanceNetwork, type ConductanceChange } from './network';
-import { classify, type OutcomeClass } from './outcomes';
 import { STOPS, type Stop } from '../usb';
 import { meterReading } from './meter';
 import type { Alternative, Prediction, Shape } from './prediction';
@@ -19,6 +27,8 @@ const HEALTHY_SPREAD = 0.1;
 /** Diode mode: normal spread, what a short to ground reads, and what "open" is taken as. Common practice. */
 const DROP_SPREAD_V = 0.012;
 const DROP_SHORT_V = 0.02;
+/** Below this a diode test shows a short, ohm. Common practice. */
+export const DROP_SHORT_BELOW_OHM = 30;
 export const DROP_OPEN_V = 2;
 
 const one = (mean: number, sd: number, weight = 1): Alternative => ({ means: [mean], sds: [sd], weight });
@@ -32,9 +42,7 @@ export class Predictor {
   private readonly networks = new Map<string, ResistanceNetwork>();
   private readonly power = new Map<string, PowerSolution>();
 
-  private readonly rows = new Map<string, Prediction[]>();
-  private readonly classes = new Map<string, OutcomeClass[]>();
-  /** Every single fault of the board, in the order of all rows and classes. */
+  /** Every single fault of the board. */
   readonly faults: readonly Fault[];
 
   private static readonly kept = new WeakMap<Board, Predictor>();
@@ -50,23 +58,8 @@ export class Predictor {
     this.faults = singleFaults(board);
   }
 
-  /** One prediction per fault; kept, since it does not depend on the belief. */
-  predictRow(m: Measurement, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Prediction[] {
-    const key = `${measurementId(m)}|${[...absent].sort().join(' ')}|${[...replaced].sort().join(' ')}`;
-    let row = this.rows.get(key);
-    if (!row) this.rows.set(key, (row = this.faults.map((f) => this.predict(m, f, absent, replaced))));
-    return row;
-  }
-
-  /** The classes of readings that a test can tell apart; kept likewise. */
-  outcomeClasses(m: Measurement, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): OutcomeClass[] {
-    const key = `${measurementId(m)}|${[...absent].sort().join(' ')}|${[...replaced].sort().join(' ')}`;
-    let classes = this.classes.get(key);
-    if (!classes) this.classes.set(key, (classes = classify(this.predictRow(m, absent, replaced))));
-    return classes;
-  }
-
-  private network(absent: ReadonlySet<string>): ResistanceNetwork {
+  /** The resistances of the board without some parts; kept. */
+  networkWithout(absent: ReadonlySet<string>): ResistanceNetwork {
     const key = [...absent].sort().join(' ');
     let network = this.networks.get(key);
     if (!network) this.networks.set(key, (network = ResistanceNetwork.ofBoard(this.board, absent)));
@@ -88,8 +81,7 @@ export class Predictor {
   predict(m: Measurement, fault: Fault, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Prediction {
     if (m.kind === 'lift')
       return this.predict({ kind: 'ohm', net: m.net }, fault, new Set([...absent, m.ref]), replaced);
-    const gone = absent.has(fault.ref) || replaced.has(fault.ref) || replaced.has(fault.id);
-    const active = gone ? { ...fault, id: 'sound', effects: [] } : fault;
+    const active = isGone(fault, absent, replaced) ? { ...fault, id: 'sound', effects: [] } : fault;
     switch (m.kind) {
       case 'ohm':
         return this.ohms(m.net, groundNet(this.board), active, absent);
@@ -129,10 +121,10 @@ export class Predictor {
   }
 
   private ohms(a: string, b: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
-    const network = this.network(absent);
+    const network = this.networkWithout(absent);
     const healthy = network.resistanceOhm(a, b);
-    const change = conductanceChange(fault.effects, network, groundNet(this.board));
-    const ohm = change ? network.resistanceOhm(a, b, change) : healthy;
+    const [first, second] = conductanceChanges(fault.effects, network, groundNet(this.board));
+    const ohm = network.resistanceOhm(a, b, first, second);
     const changed = Math.abs(Math.log10((ohm + LEADS_OHM) / (healthy + LEADS_OHM))) > 0.04;
     const lowEnd = 0.05 / (Math.max(0, ohm) + LEADS_OHM);
     return values(one(shownLogOhm(ohm), Math.hypot(HEALTHY_SPREAD + lowEnd, changed && ohm < 100 ? SHORT_SPREAD : 0)));
@@ -243,9 +235,10 @@ export class Predictor {
   private drop(net: string, contact: string | undefined, fault: Fault, absent: ReadonlySet<string>): Prediction {
     const normal = this.board.nets[net].diodeV ?? 0.4;
     const ground = groundNet(this.board);
-    const network = this.network(absent);
-    const change = conductanceChange(fault.effects, network, ground);
-    const shorted = network.resistanceOhm(net, ground, change) < 30 && !this.board.nets[net].lowByNature;
+    const network = this.networkWithout(absent);
+    const [first, second] = conductanceChanges(fault.effects, network, ground);
+    const shorted =
+      network.resistanceOhm(net, ground, first, second) < DROP_SHORT_BELOW_OHM && !this.board.nets[net].lowByNature;
     if (shorted) return values(one(DROP_SHORT_V, DROP_SPREAD_V));
     if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact))
       return values(one(DROP_OPEN_V, DROP_SPREAD_V));
@@ -291,22 +284,22 @@ export class Predictor {
     return this.board.parts.some((p) => p.kind === 'batteryConnector' && Object.values(p.pins).includes(net));
   }
 
+  /** True where effects hit a part of the function or its signals, whatever the rails do. */
+  breaksDirectly(fn: BoardFunction, effects: readonly Effect[]): boolean {
+    const hit = fn.parts.some((ref) => effects.some((e) => 'ref' in e && e.kind !== 'imageBad' && e.ref === ref));
+    const packFails =
+      effects.some((e) => e.kind === 'outside' && e.what === 'pack') &&
+      fn.parts.some((ref) => partByRef(this.board, ref)?.kind === 'batteryConnector');
+    if (hit || packFails) return true;
+    const fnNets = new Set(fn.parts.flatMap((ref) => signalNets(this.board, ref)));
+    return effects.some(
+      (e) => (e.kind === 'bridge' && fnNets.has(e.netA)) || (e.kind === 'shunt' && fnNets.has(e.net)),
+    );
+  }
+
   private fails(fnId: string, fault: Fault, absent: ReadonlySet<string>): boolean {
     const fn = this.board.functions.find((f) => f.id === fnId)!;
-    const broken = fn.parts.some(
-      (ref) => absent.has(ref) || fault.effects.some((e) => 'ref' in e && e.kind !== 'imageBad' && e.ref === ref),
-    );
-    const packFails =
-      fault.effects.some((e) => e.kind === 'outside' && e.what === 'pack') &&
-      fn.parts.some((ref) => partByRef(this.board, ref)?.kind === 'batteryConnector');
-    if (broken || packFails) return true;
-    const fnNets = new Set(fn.parts.flatMap((ref) => signalNets(this.board, ref)));
-    if (
-      fault.effects.some(
-        (e) => (e.kind === 'bridge' && fnNets.has(e.netA)) || (e.kind === 'shunt' && fnNets.has(e.net)),
-      )
-    )
-      return true;
+    if (fn.parts.some((ref) => absent.has(ref)) || this.breaksDirectly(fn, fault.effects)) return true;
     return this.board.ports.every((port) => {
       const { railVolts } = this.solve(fault, absent, { port: port.id, side: 'A', pack: 'in' });
       return fn.rails.some((id) => railVolts.get(id) === 0);
@@ -340,16 +333,15 @@ function signalNets(board: Board, ref: string): string[] {
   return Object.values(partByRef(board, ref)!.pins).filter((net) => board.nets[net].role === 'signal');
 }
 
-/** The one conductance change of a fault, if it has one. */
-function conductanceChange(
+/** The conductance changes of effects: one for a fault, two for a double fault. */
+export function conductanceChanges(
   effects: readonly Effect[],
   network: ResistanceNetwork,
   ground: string,
-): ConductanceChange | undefined {
-  for (const e of effects) {
-    if (e.kind === 'shunt') return { a: e.net, b: ground, siemens: 1 / e.ohm };
-    if (e.kind === 'bridge') return { a: e.netA, b: e.netB, siemens: 1 / e.ohm };
-    if (e.kind === 'open') return network.opening(e.element);
-  }
-  return undefined;
+): ConductanceChange[] {
+  return effects.flatMap((e): ConductanceChange[] => {
+    if (e.kind === 'shunt') return [{ a: e.net, b: ground, siemens: 1 / e.ohm }];
+    if (e.kind === 'bridge') return [{ a: e.netA, b: e.netB, siemens: 1 / e.ohm }];
+    return e.kind === 'open' ? [network.opening(e.element)].filter((c) => c !== undefined) : [];
+  });
 }

@@ -1,11 +1,12 @@
 import type { Board } from '../board';
 import { formatAmp, formatChance, formatDrop, formatOhm, formatVolt } from '../units';
-import { suspects, weightsFor, type Belief } from './belief';
+import { conditioned, suspects, weightsFor, type Belief } from './belief';
 import { pinNet, type LookFinding, type Measurement, type Reading, type Value } from './measurement';
 import { DROP_OPEN_V } from './predict';
 import type { Outcome } from './next';
 import type { Stop } from '../usb';
 import type { Shape } from './prediction';
+import type { TestTable } from './table';
 
 /** A value in words, with the unit its test has. */
 export function valueWords(m: Measurement, value: Value): string {
@@ -122,14 +123,18 @@ export function outcomeWords(m: Measurement, o: Outcome): string {
 }
 
 /** What each likely outcome of a test would say: "Near 1.60 Ω: U4, 88 %." At most `most` sentences, likeliest first. */
-export function outlook(belief: Belief, m: Measurement, outcomes: readonly Outcome[], most = 2): string[] {
+export function outlook(
+  belief: Belief,
+  m: Measurement,
+  { table, outcomes }: { readonly table: TestTable; readonly outcomes: readonly Outcome[] },
+  most = 2,
+): string[] {
   return [...outcomes]
     .filter((o) => o.p > 0.02)
     .sort((a, b) => b.p - a.p)
     .slice(0, most)
     .map((o) => {
-      const p = belief.p.map((v, i) => (v * o.given[i]) / o.p);
-      const top = suspects({ ...belief, p })[0];
+      const top = suspects(conditioned(belief, table, o.given))[0];
       const who = top.ref === 'outside' ? 'nothing on this board' : top.ref;
       return `${capital(outcomeWords(m, o))}: then ${who}, ${formatChance(top.p)}.`;
     });

@@ -4,6 +4,7 @@ import {
   accessFor,
   entryStem,
   historyFactor,
+  isGone,
   measurementId,
   measurementTitle,
   outcomesOf,
@@ -59,12 +60,12 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
   const { board } = predictor;
   const absent = new Set(state.absent);
   const replaced = new Set(state.replaced);
-  const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice);
+  const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice, state.replaced);
   const { access, swapped, readings: taken } = state;
   const context = { access, absent, replaced, swapped, taken, practice };
   const mendedNow = new Set(mendedFor(state));
   const near = lastPlace(board, state);
-  const tests = lookFirst(board, state, proposeTests(predictor, belief, context))
+  const tests = lookFirst(board, state, proposeTests(belief, context))
     .filter((t) => t.bits > LEAST_BITS || t.measurement.kind === 'look')
     .filter((t) => !isGated(board, state, t.measurement))
     .slice(0, MOST_TESTS)
@@ -75,19 +76,28 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
       minutes,
       bits,
       access: accessFor(measurement),
-      outlook: outlook(belief, measurement, outcomesOf(predictor, measurement, belief, absent, mendedNow)),
+      outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, mendedNow)),
       place: placeOf(board, measurement, near),
     }));
   const ranked = suspects(belief);
-  const mended = (id: string, ref: string): boolean => replaced.has(ref) || replaced.has(id);
   return {
     belief,
     suspects: ranked,
     tests,
-    repairs: rankRepairs(board, belief, state.access, new Set(state.replaced)),
+    repairs: rankRepairs(board, belief, state.access, mendedNow, absent),
     reasons: [...storyReason(board, state, ranked[0]), ...reasons(board, belief, state.readings, ranked[0].ref)],
-    curedChance: belief.faults.reduce((sum, f, i) => sum + (mended(f.id, f.ref) ? belief.p[i] : 0), 0),
+    curedChance: curedChance(belief, mendedNow),
   };
+}
+
+/** Chance that every fault there was is mended by now. */
+function curedChance({ case: { space }, faults, p }: Belief, mended: ReadonlySet<string>): number {
+  const gone = faults.map((f) => isGone(f, new Set(), mended));
+  let cured = 0;
+  space.forEach((h, i, j) => {
+    if (gone[i] && (j < 0 || gone[j])) cured += p[h];
+  });
+  return cured;
 }
 
 /** Before a device has had any power on the bench, the look into its port comes first, whatever its information. */

@@ -14,7 +14,7 @@ const percent = (rate: number): string => String(Number((rate * 100).toFixed(1))
 /** How often each kind of reading is wrong: the defaults, and what this bench has settled instead. */
 export function PracticeSheet({ practice }: { practice: Practice }) {
   const [typed, setTyped] = useState<Partial<Record<MeasurementKind, string>>>(() =>
-    Object.fromEntries(Object.entries(practice.errorRates).map(([kind, rate]) => [kind, percent(rate)])),
+    Object.fromEntries(Object.entries(practice.errorRates ?? {}).map(([kind, rate]) => [kind, percent(rate)])),
   );
   const [answer, setAnswer] = useState<PracticeAnswer>();
   const [busy, start] = useTransition();

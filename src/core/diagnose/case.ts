@@ -1,0 +1,58 @@
+import { partByRef } from '../board';
+import type { Fault } from './faults';
+import { measurementId, type Measurement } from './measurement';
+import type { Predictor } from './predict';
+import { HypothesisSpace } from './space';
+import type { TestTable } from './table';
+import { StateTables } from './tables';
+
+/** States of one board that are kept; a job passes through a handful. */
+const MOST_STATES = 48;
+
+/**
+ * The faults that a job has to reckon with, those of newly fitted parts included, and the tables of its tests in every
+ * state the board was in.
+ */
+export class FaultCase {
+  readonly space: HypothesisSpace;
+  private readonly states = new Map<string, StateTables>();
+
+  private constructor(
+    readonly predictor: Predictor,
+    readonly faults: readonly Fault[],
+  ) {
+    this.space = new HypothesisSpace(faults);
+  }
+
+  private static readonly kept = new WeakMap<Predictor, Map<string, FaultCase>>();
+
+  /** The case of a board on which some parts are new; kept, since it does not depend on readings. */
+  static of(predictor: Predictor, replaced: Iterable<string>): FaultCase {
+    let cases = FaultCase.kept.get(predictor);
+    if (!cases) FaultCase.kept.set(predictor, (cases = new Map<string, FaultCase>()));
+    const fresh = [...new Set(replaced)].filter((name) => partByRef(predictor.board, name)).sort();
+    const key = fresh.join(' ');
+    let found = cases.get(key);
+    if (!found)
+      cases.set(key, (found = new FaultCase(predictor, [...predictor.faults, ...newFaults(predictor, fresh)])));
+    return found;
+  }
+
+  /** The table of a test on the board with some parts off, and some faults mended. */
+  table(m: Measurement, absent: ReadonlySet<string>, mended: ReadonlySet<string>): TestTable {
+    if (m.kind === 'lift') return this.table({ kind: 'ohm', net: m.net }, new Set([...absent, m.ref]), mended);
+    const key = `${[...absent].sort().join(' ')}|${[...mended].sort().join(' ')}`;
+    let state = this.states.get(key);
+    if (!state) {
+      if (this.states.size >= MOST_STATES) this.states.delete(this.states.keys().next().value!);
+      this.states.set(key, (state = new StateTables(this.predictor, this.faults, absent, mended)));
+    }
+    return state.of(m, measurementId(m));
+  }
+}
+
+/** The faults that a new part brings along if it is bad out of the packet. */
+const newFaults = (predictor: Predictor, fresh: readonly string[]): Fault[] =>
+  predictor.faults
+    .filter((f) => fresh.includes(f.ref))
+    .map((f) => ({ ...f, id: `${f.id}/new`, fresh: true, words: f.words.replace(f.ref, `New ${f.ref}`) }));

@@ -1,0 +1,293 @@
+import { groundNet, partByRef, type Board, type PlugSide, type Port } from '../board';
+import { elementsOf } from './elements';
+import type { Effect } from './faults';
+import { DRAGGED_DOWN_OHM, type MeterCase } from './power';
+
+/** What a port and its rails do, in numbers that are quick to compare. */
+export interface QuickSolution {
+  readonly meter: MeterCase;
+  readonly talks: boolean;
+  /** One per rail, in the board file's order: 1 where it is up. */
+  readonly up: Uint8Array;
+}
+
+interface Feed {
+  readonly from: number;
+  readonly isPort: boolean;
+  readonly via: readonly number[];
+  readonly by: number;
+  readonly needsTalk: boolean;
+  readonly needsImage: boolean;
+}
+
+interface RailModel {
+  readonly feeds: readonly Feed[];
+  readonly net: number;
+  /** Coils in its feeds, each with the nets at its ends. */
+  readonly coils: readonly { readonly ref: number; readonly nets: readonly number[] }[];
+  readonly allMade: boolean;
+}
+
+const NOWHERE = -1;
+
+/**
+ * The rules of `solvePower` for one port, compiled to indices: what a set of effects damages is one byte per thing, so that
+ * two faults together are an OR. `solvePower` is the plain twin; the tests hold the two against each other.
+ */
+export class PowerSolver {
+  private readonly refs = new Map<string, number>();
+  private readonly nets = new Map<string, number>();
+  private readonly rails: readonly RailModel[];
+  private readonly size: number;
+  private readonly absent: Uint8Array;
+  private readonly controller: number;
+  private readonly image: number;
+  private readonly controllerRails: readonly number[];
+  private readonly systemRails: readonly number[];
+  private readonly packConnector: number;
+  private readonly packRail: number;
+  private readonly ccNets: Readonly<Record<PlugSide, number>>;
+  private readonly up: Uint8Array;
+  private readonly onPort: Uint8Array;
+  private portShorted = false;
+  private damage: Uint8Array = new Uint8Array(0);
+
+  constructor(
+    private readonly board: Board,
+    private readonly port: Port,
+    absentRefs: ReadonlySet<string>,
+  ) {
+    const ground = groundNet(board);
+    const railIndex = new Map(board.rails.map((r, i) => [r.id, i]));
+    const ref = (name: string): number => numberOf(this.refs, name);
+    const net = (name: string): number => numberOf(this.nets, name);
+    this.rails = board.rails.map((rail) => ({
+      net: net(rail.net),
+      allMade: rail.feeds.every((f) => f.by !== null),
+      coils: rail.feeds.flatMap((f) =>
+        f.via
+          .map((name) => partByRef(board, name)!)
+          .filter((p) => p.kind === 'coil')
+          .map((p) => ({
+            ref: ref(p.ref),
+            nets: elementsOf(board, p)
+              .flatMap((e) => [e.a, e.b])
+              .filter((n) => n !== ground && n !== rail.net)
+              .map(net),
+          })),
+      ),
+      feeds: rail.feeds.map((f) => ({
+        from: f.from === null ? NOWHERE : railIndex.get(f.from)!,
+        isPort: f.from === null && rail.id === port.vbusRail,
+        via: f.via.map(ref),
+        by: f.by === null ? NOWHERE : ref(f.by),
+        needsTalk: f.needs.includes('talk'),
+        needsImage: f.needs.includes('image'),
+      })),
+    }));
+    this.controller = ref(port.controller);
+    this.image = ref(port.imagePart);
+    this.controllerRails = port.controllerRails.map((id) => railIndex.get(id)!);
+    this.systemRails = board.rails.flatMap((r, i) =>
+      r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id) ? [i] : [],
+    );
+    const pack = board.parts.find((p) => p.kind === 'batteryConnector');
+    this.packConnector = pack ? ref(pack.ref) : NOWHERE;
+    this.packRail = pack ? board.rails.findIndex((r) => Object.values(pack.pins).includes(r.net)) : NOWHERE;
+    const cc = (side: PlugSide): number => net(port.sides.find((s) => s.side === side)!.ccNet);
+    this.ccNets = { A: cc('A'), B: cc('B') };
+    this.size = 3 * this.refs.size + this.nets.size + OTHERS;
+    this.absent = Uint8Array.from(this.refs.keys(), (name) => Number(absentRefs.has(name)));
+    this.portAbsent = absentRefs.has(port.id);
+    this.up = new Uint8Array(this.rails.length);
+    this.onPort = new Uint8Array(this.rails.length);
+  }
+
+  private readonly portAbsent: boolean;
+
+  /** What effects damage, one byte per thing; effects that matter nowhere here leave no mark. */
+  mark(effects: readonly Effect[]): Uint8Array {
+    const bytes = new Uint8Array(this.size);
+    const { size: refs } = this.refs;
+    const other = 3 * refs + this.nets.size;
+    const set = (index: number | undefined, offset: number): void => {
+      if (index !== undefined) bytes[offset + index] = 1;
+    };
+    for (const e of effects) {
+      switch (e.kind) {
+        case 'dead':
+          set(this.refs.get(e.ref), 0);
+          break;
+        case 'open':
+          set(this.refs.get(e.ref), refs);
+          break;
+        case 'stuckOn':
+          set(this.refs.get(e.ref), 2 * refs);
+          break;
+        case 'shunt':
+          if (e.ohm < DRAGGED_DOWN_OHM) set(this.nets.get(e.net), 3 * refs);
+          break;
+        case 'imageBad':
+          if (e.ref === this.port.imagePart) bytes[other + IMAGE_BAD] = 1;
+          break;
+        case 'ccDead':
+          if (e.ref === this.port.controller) bytes[other + (e.side === 'A' ? SIDE_A_DEAD : SIDE_B_DEAD)] = 1;
+          break;
+        case 'pinOpen':
+          if (e.ref === this.port.id && e.pin === undefined) bytes[other + this.openContact(e.net)] = 1;
+          break;
+        case 'load':
+          bytes[other + LOADED] = 1;
+          break;
+        case 'outside':
+          if (e.what === 'pack') bytes[other + PACK_BAD] = 1;
+          break;
+      }
+    }
+    return bytes;
+  }
+
+  private openContact(net: string): number {
+    if (net === this.board.rails.find((r) => r.id === this.port.vbusRail)!.net) return BUS_OPEN;
+    const side = this.port.sides.find((s) => s.ccNet === net)?.side;
+    return side === 'A' ? CC_A_OPEN : side === 'B' ? CC_B_OPEN : NOTHING;
+  }
+
+  /** Solves for damage as {@link mark} gives it. The result's `up` is overwritten by the next call. */
+  solve(damage: Uint8Array, side: PlugSide, pack: 'in' | 'out'): QuickSolution {
+    this.damage = damage;
+    const { up } = this;
+    up.fill(0);
+    if (!this.attached(side)) return { meter: 'nothing', talks: false, up };
+    this.raise(false);
+    if (this.portShorted) return this.nothing();
+    if (!this.canTalk(side)) return { meter: this.silent(), talks: false, up };
+    const before = up.slice();
+    this.raise(true);
+    if (this.portShorted) {
+      up.set(before);
+      return { meter: 'contractCollapses', talks: false, up };
+    }
+    return { meter: this.talking(pack), talks: true, up };
+  }
+
+  private nothing(): QuickSolution {
+    this.up.fill(0);
+    return { meter: 'nothing', talks: false, up: this.up };
+  }
+
+  private other(index: number): boolean {
+    return this.damage[3 * this.refs.size + this.nets.size + index] === 1;
+  }
+  private shunted(net: number): boolean {
+    return this.damage[3 * this.refs.size + net] === 1;
+  }
+  private works(ref: number): boolean {
+    return this.absent[ref] === 0 && this.damage[ref] === 0;
+  }
+  private stuck(ref: number): boolean {
+    return this.damage[2 * this.refs.size + ref] === 1;
+  }
+  private conducts(ref: number): boolean {
+    return this.stuck(ref) || (this.works(ref) && this.damage[this.refs.size + ref] === 0);
+  }
+
+  private attached(side: PlugSide): boolean {
+    if (this.portAbsent || this.other(BUS_OPEN) || this.other(side === 'A' ? CC_A_OPEN : CC_B_OPEN)) return false;
+    return !this.shunted(this.ccNets[side]) && this.absent[this.controller] === 0;
+  }
+
+  private imageGood(): boolean {
+    return this.works(this.image) && !this.other(IMAGE_BAD);
+  }
+
+  private canTalk(side: PlugSide): boolean {
+    return (
+      this.works(this.controller) &&
+      !this.other(side === 'A' ? SIDE_A_DEAD : SIDE_B_DEAD) &&
+      this.imageGood() &&
+      this.controllerRails.every((i) => this.up[i] === 1)
+    );
+  }
+
+  private railShunted(rail: RailModel): boolean {
+    if (this.shunted(rail.net)) return true;
+    return rail.coils.some(({ ref, nets }) => this.conducts(ref) && nets.some((n) => this.shunted(n)));
+  }
+
+  /** Brings the rails up in order, into `up`; sets `portShorted`. */
+  private raise(talks: boolean): void {
+    const { up, onPort, rails } = this;
+    up.fill(0);
+    onPort.fill(0);
+    this.portShorted = false;
+    const image = this.imageGood();
+    for (let i = 0; i < rails.length; i++) {
+      const rail = rails[i];
+      const shunted = this.railShunted(rail);
+      for (const feed of rail.feeds) {
+        if (!feed.isPort && (feed.from === NOWHERE || up[feed.from] === 0)) continue;
+        if (feed.needsImage && !image) continue;
+        if (feed.needsTalk && !talks && !feed.via.some((ref) => this.stuck(ref))) continue;
+        if (!feed.via.every((ref) => this.conducts(ref)) || (feed.by !== NOWHERE && !this.works(feed.by))) continue;
+        const hangs = feed.isPort || (feed.by === NOWHERE && feed.from !== NOWHERE && onPort[feed.from] === 1);
+        if (hangs) onPort[i] = 1;
+        if (shunted && hangs) this.portShorted = true;
+        if (!shunted) up[i] = 1;
+      }
+    }
+    this.dropFeedersOfShorted();
+  }
+
+  private dropFeedersOfShorted(): void {
+    const { up, rails } = this;
+    for (const rail of rails) {
+      if (!this.railShunted(rail)) continue;
+      for (const feed of rail.feeds) {
+        if (feed.by !== NOWHERE || feed.from === NOWHERE || up[feed.from] === 0) continue;
+        if (feed.via.every((ref) => this.conducts(ref)) && rails[feed.from].allMade) this.drop(feed.from);
+      }
+    }
+  }
+
+  private drop(index: number): void {
+    const { up, rails } = this;
+    up[index] = 0;
+    for (let i = 0; i < rails.length; i++) {
+      if (up[i] === 1 && rails[i].feeds.every((f) => f.from !== NOWHERE && up[f.from] === 0)) this.drop(i);
+    }
+  }
+
+  private silent(): MeterCase {
+    if (this.controllerRails.some((i) => this.railShunted(this.rails[i]))) return 'supplyShorted';
+    const fed = this.controllerRails.some((i) => this.up[i] === 1);
+    return fed || !this.works(this.controller) ? 'noTalk' : 'noTalkUnfed';
+  }
+
+  private talking(pack: 'in' | 'out'): MeterCase {
+    if (this.other(LOADED)) return 'earlyLoad';
+    if (this.systemRails.some((i) => this.railShunted(this.rails[i]))) return 'systemShorted';
+    const charges =
+      pack === 'in' && this.packRail >= 0 && this.up[this.packRail] === 1 && this.works(this.packConnector);
+    if (charges && this.other(PACK_BAD)) return 'preCharge';
+    return charges ? 'healthy' : 'noCharge';
+  }
+}
+
+/** The marks beside parts and nets. */
+const IMAGE_BAD = 0;
+const SIDE_A_DEAD = 1;
+const SIDE_B_DEAD = 2;
+const CC_A_OPEN = 3;
+const CC_B_OPEN = 4;
+const BUS_OPEN = 5;
+const LOADED = 6;
+const PACK_BAD = 7;
+const NOTHING = 8;
+const OTHERS = 9;
+
+function numberOf(map: Map<string, number>, name: string): number {
+  let number = map.get(name);
+  if (number === undefined) map.set(name, (number = map.size));
+  return number;
+}

@@ -1,0 +1,87 @@
+import { partByRef, type Board, type PlugSide, type Port } from '../board';
+import type { Effect } from './faults';
+import type { MeterCase } from './power';
+import { PowerSolver } from './power-solver';
+import { numberKeys } from './table';
+
+/** A way the port and its rails can behave. */
+export interface PowerState {
+  readonly meter: MeterCase;
+  readonly talks: boolean;
+  readonly up: Uint8Array;
+}
+
+/** Powered behaviour at one port under every pair of faults: keys of what matters there, states by pair of keys. */
+export class PowerTable {
+  readonly keyOf: Uint16Array;
+  readonly keys: number;
+  /** The effects that a key stands for. */
+  readonly effects: readonly (readonly Effect[])[];
+  readonly states: PowerState[] = [];
+  private readonly byText = new Map<string, number>();
+  private readonly solved = new Map<string, Uint16Array>();
+  private readonly solver: PowerSolver;
+  private readonly marks: readonly Uint8Array[];
+
+  constructor(board: Board, port: Port, active: readonly (readonly Effect[])[], absent: ReadonlySet<string>) {
+    this.solver = new PowerSolver(board, port, absent);
+    const marks = active.map((effects) => this.solver.mark(effects));
+    const texts = active.map((effects, f) => {
+      const mark = marks[f].indexOf(1) < 0 ? '' : marks[f].join('');
+      const flags = besideFlags(board, port, effects);
+      return mark === '' && flags === '' ? '' : `${mark} ${flags}`;
+    });
+    const { keyOf, keys, standsFor } = numberKeys(texts);
+    this.keyOf = keyOf;
+    this.keys = keys;
+    this.effects = standsFor.map((f) => (f < 0 ? [] : active[f]));
+    this.marks = standsFor.map((f) => (f < 0 ? this.solver.mark([]) : marks[f]));
+  }
+
+  /** Numbers into {@link states}: one for each pair of keys, as a · keys + b. */
+  stateOf(side: PlugSide, pack: 'in' | 'out'): Uint16Array {
+    const name = `${side} ${pack}`;
+    let of = this.solved.get(name);
+    if (!of) this.solved.set(name, (of = this.solveAll(side, pack)));
+    return of;
+  }
+
+  private solveAll(side: PlugSide, pack: 'in' | 'out'): Uint16Array {
+    const { keys, marks, solver } = this;
+    const of = new Uint16Array(keys * keys);
+    const both = new Uint8Array(marks[0].length);
+    for (let a = 0; a < keys; a++) {
+      for (let b = 0; b <= a; b++) {
+        const [x, y] = [marks[a], marks[b]];
+        for (let i = 0; i < both.length; i++) both[i] = x[i] | y[i];
+        const { meter, talks, up } = solver.solve(both, side, pack);
+        let text = `${meter}${talks ? '+' : '-'}`;
+        for (const bit of up) text += bit;
+        let number = this.byText.get(text);
+        if (number === undefined) {
+          number = this.states.length;
+          this.byText.set(text, number);
+          this.states.push({ meter, talks, up: up.slice() });
+        }
+        of[a * keys + b] = number;
+        of[b * keys + a] = number;
+      }
+    }
+    return of;
+  }
+}
+
+/** What the port's tests ask beside the power state: things outside, a missing part that is required, single contacts. */
+function besideFlags(board: Board, port: Port, effects: readonly Effect[]): string {
+  return effects
+    .flatMap((e) => {
+      if (e.kind === 'outside') return [e.what];
+      if (e.kind === 'pinOpen' && e.ref === port.id) return ['contact'];
+      const missing = (e.kind === 'dead' || e.kind === 'open') && partByRef(board, e.ref)?.required === true;
+      return missing ? ['missing'] : e.kind === 'imageBad' ? ['image'] : [];
+    })
+    .join(' ');
+}
+
+export const effectsText = (effects: readonly Effect[]): string =>
+  effects.map((e) => Object.values(e).join(' ')).join('|');

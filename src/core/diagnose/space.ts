@@ -1,0 +1,117 @@
+import type { Board, PartKind } from '../board';
+import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults';
+import type { Practice } from './practice';
+import type { TestTable } from './table';
+
+/**
+ * Share of jobs with two faults at once. Two at once are common (controller and connector, controller and image, filter
+ * and mux); the figure is an engineering estimate.
+ */
+const DOUBLE_SHARE = 0.15;
+/** Share of new parts that are bad out of the packet. Engineering estimate. */
+const DEAD_ON_ARRIVAL = 0.02;
+
+/**
+ * Every single fault and every pair of faults of different parts. A hypothesis has a number: first the singles in the
+ * faults' order, then the pairs (i, j), i < j, row after row.
+ */
+export class HypothesisSpace {
+  readonly size: number;
+  private readonly n: number;
+
+  constructor(readonly faults: readonly Fault[]) {
+    this.n = faults.length;
+    this.size = this.n + (this.n * (this.n - 1)) / 2;
+  }
+
+  /** Calls with each hypothesis: its number and its one or two faults; `second` is −1 for a single. */
+  forEach(visit: (hypothesis: number, first: number, second: number) => void): void {
+    const { n } = this;
+    for (let i = 0; i < n; i++) visit(i, i, -1);
+    let h = n;
+    for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) visit(h++, i, j);
+  }
+
+  /** Probabilities before any reading: singles by their weights, pairs by the product, new parts by their own rate. */
+  prior(board: Board, history: readonly HistoryFlag[], practice: Practice): Float64Array {
+    const kindOf = new Map<string, PartKind>(board.parts.map((p) => [p.ref, p.kind]));
+    const { faults } = this;
+    const weights = faults.map((f) => f.weight * historyFactorOf(f, kindOf.get(f.ref), history, practice));
+    const total = sum(weights.filter((_, i) => !faults[i].fresh));
+    const freshTotal = new Map<string, number>();
+    faults.forEach((f, i) => {
+      if (f.fresh) freshTotal.set(f.ref, (freshTotal.get(f.ref) ?? 0) + weights[i]);
+    });
+    const share = faults.map((f, i) =>
+      f.fresh ? (DEAD_ON_ARRIVAL * weights[i]) / freshTotal.get(f.ref)! : weights[i] / total,
+    );
+    const nothing = faults.findIndex((f) => f.id === OUTSIDE);
+    const p = new Float64Array(this.size);
+    let pairs = 0;
+    this.forEach((h, i, j) => {
+      if (j < 0) {
+        p[h] = faults[i].fresh ? share[nothing] * share[i] : (1 - DOUBLE_SHARE) * share[i];
+        return;
+      }
+      const [a, b] = [faults[i], faults[j]];
+      if (i === nothing || j === nothing || (a.fresh && b.fresh)) return;
+      if (a.fresh !== b.fresh) p[h] = share[i] * share[j];
+      else if (a.ref !== b.ref) pairs += p[h] = share[i] * share[j];
+    });
+    const scale = DOUBLE_SHARE / pairs;
+    let all = 0;
+    this.forEach((h, i, j) => {
+      if (j >= 0 && !faults[i].fresh && !faults[j].fresh) p[h] *= scale;
+      all += p[h];
+    });
+    for (let h = 0; h < p.length; h++) p[h] /= all;
+    return p;
+  }
+
+  /** Multiplies by the likelihood of a reading, one figure per row of its table, and normalises. */
+  update(p: Float64Array, { keyOf, keys, rowOf }: TestTable, likelihood: Float64Array): void {
+    const { n } = this;
+    let total = 0;
+    for (let i = 0; i < n; i++) total += p[i] *= likelihood[rowOf[keyOf[i] * keys]];
+    let h = n;
+    for (let i = 0; i < n; i++) {
+      const base = keyOf[i] * keys;
+      for (let j = i + 1; j < n; j++, h++) total += p[h] *= likelihood[rowOf[base + keyOf[j]]];
+    }
+    for (h = 0; h < p.length; h++) p[h] /= total;
+  }
+
+  /** Probability of each row of a table. */
+  rowMass(p: Float64Array, { keyOf, keys, rowOf, rows }: TestTable): Float64Array {
+    const { n } = this;
+    const mass = new Float64Array(rows.length);
+    for (let i = 0; i < n; i++) mass[rowOf[keyOf[i] * keys]] += p[i];
+    let h = n;
+    for (let i = 0; i < n; i++) {
+      const base = keyOf[i] * keys;
+      for (let j = i + 1; j < n; j++, h++) mass[rowOf[base + keyOf[j]]] += p[h];
+    }
+    return mass;
+  }
+
+  /** The figure of each hypothesis's row: for weights and for what an outcome would say. */
+  byHypothesis({ keyOf, keys, rowOf }: TestTable, perRow: ArrayLike<number>): Float64Array {
+    const values = new Float64Array(this.size);
+    this.forEach((h, i, j) => {
+      values[h] = perRow[rowOf[keyOf[i] * keys + (j < 0 ? 0 : keyOf[j])]];
+    });
+    return values;
+  }
+
+  /** Chance of each fault, alone or in a pair. */
+  marginal(p: Float64Array): Float64Array {
+    const of = new Float64Array(this.n);
+    this.forEach((h, i, j) => {
+      of[i] += p[h];
+      if (j >= 0) of[j] += p[h];
+    });
+    return of;
+  }
+}
+
+const sum = (list: readonly number[]): number => list.reduce((s, v) => s + v, 0);

@@ -1,0 +1,63 @@
+import { classify, type OutcomeClass } from './outcomes';
+import type { Prediction } from './prediction';
+
+/**
+ * What one test reads under every single and double fault. Faults that are alike for this test share a key; key 0 is
+ * "changes nothing here". Two keys together name a row, and each row is one prediction.
+ */
+export interface TestTable {
+  /** Key of each fault. */
+  readonly keyOf: Uint16Array;
+  readonly keys: number;
+  /** rowOf[a · keys + b]: the prediction for faults with the keys a and b together; b = 0 for a alone. */
+  readonly rowOf: Uint16Array;
+  readonly rows: readonly Prediction[];
+  /** The readings that the test can tell apart, with their chances by row. */
+  readonly classes: readonly OutcomeClass[];
+}
+
+/** What distinguishes faults for one test, and what they read together. */
+export interface TableRecipe {
+  readonly keyOf: Uint16Array;
+  readonly keys: number;
+  /** Name of the row of two keys: equal names, equal predictions. */
+  readonly rowName: (a: number, b: number) => string | number;
+  readonly predict: (a: number, b: number) => Prediction;
+}
+
+/** Fills a table: every pair of keys is named, every name is predicted once. */
+export function buildTable({ keyOf, keys, rowName, predict }: TableRecipe): TestTable {
+  const rowOf = new Uint16Array(keys * keys);
+  const byName = new Map<string | number, number>();
+  const rows: Prediction[] = [];
+  for (let a = 0; a < keys; a++) {
+    for (let b = 0; b <= a; b++) {
+      const name = rowName(a, b);
+      let row = byName.get(name);
+      if (row === undefined) {
+        row = rows.length;
+        byName.set(name, row);
+        rows.push(predict(a, b));
+      }
+      rowOf[a * keys + b] = row;
+      rowOf[b * keys + a] = row;
+    }
+  }
+  return { keyOf, keys, rowOf, rows, classes: classify(rows) };
+}
+
+/** Gives each fault the number of its key text; the empty text is key 0. Also one fault to stand for each key. */
+export function numberKeys(texts: readonly string[]): { keyOf: Uint16Array; keys: number; standsFor: number[] } {
+  const numbers = new Map<string, number>([['', 0]]);
+  const standsFor = [-1];
+  const keyOf = Uint16Array.from(texts, (text, fault) => {
+    let number = numbers.get(text);
+    if (number === undefined) {
+      number = numbers.size;
+      numbers.set(text, number);
+      standsFor.push(fault);
+    }
+    return number;
+  });
+  return { keyOf, keys: numbers.size, standsFor };
+}

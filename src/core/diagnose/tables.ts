@@ -1,0 +1,296 @@
+import { behindNet, groundNet, partByRef, type Board, type Port } from '../board';
+import { isGone, type Effect, type Fault, type OutsideThing } from './faults';
+import { throughNets, type Measurement } from './measurement';
+import { ChangeTable } from './change-table';
+import { PowerTable, effectsText } from './power-table';
+import { DROP_SHORT_BELOW_OHM, shownLogOhm, type Predictor } from './predict';
+import type { Prediction } from './prediction';
+import { buildTable, numberKeys, type TableRecipe, type TestTable } from './table';
+
+/** Resistances closer than this share one row, log10 ohm: far below the spread of any reading. */
+const ROW_DECADES = 0.04;
+const NONE: ReadonlySet<string> = new Set();
+
+/**
+ * Tables of all tests for one state of the board: which parts are off, which were replaced. Each is built when it is
+ * first asked for. The plain {@link Predictor} says what a row reads; the tables only find out which pairs share a row.
+ */
+export class StateTables {
+  private readonly tables = new Map<string, TestTable>();
+  /** Effects of each fault that still count in this state. */
+  private readonly active: readonly (readonly Effect[])[];
+  private readonly board: Board;
+  private readonly ground: string;
+  private changes?: ChangeTable;
+  private readonly powers = new Map<string, PowerTable>();
+
+  constructor(
+    private readonly predictor: Predictor,
+    private readonly faults: readonly Fault[],
+    private readonly absent: ReadonlySet<string>,
+    mended: ReadonlySet<string>,
+  ) {
+    this.board = predictor.board;
+    this.ground = groundNet(this.board);
+    this.active = faults.map((f) => (isGone(f, absent, mended) ? [] : f.effects));
+  }
+
+  of(m: Measurement, id: string): TestTable {
+    let table = this.tables.get(id);
+    if (!table) this.tables.set(id, (table = buildTable(this.recipe(m))));
+    return table;
+  }
+
+  private recipe(m: Measurement): TableRecipe {
+    switch (m.kind) {
+      case 'ohm':
+        return this.resistance(m, m.net, this.ground);
+      case 'through':
+        return this.absent.has(m.ref)
+          ? this.constant(m)
+          : this.resistance(m, ...throughNets(this.board, m.ref, m.line));
+      case 'drop':
+        return this.drop(m, m.net);
+      case 'pin': {
+        const net = partByRef(this.board, m.port)!.pins[m.pin];
+        return net === undefined || net === this.ground || this.absent.has(m.port)
+          ? this.constant(m)
+          : this.drop(m, net);
+      }
+      case 'look':
+        return this.simple(m, (e) => e.kind === 'pinOpen' && e.ref === m.ref);
+      case 'image':
+        return this.simple(m, (e) => e.kind === 'imageBad' && e.ref === m.ref);
+      case 'volts':
+        return this.volts(m);
+      case 'works':
+        return this.works(m);
+      case 'usb':
+      case 'shape':
+      case 'talk':
+      case 'tester':
+      case 'swap':
+        return this.atPort(m);
+      case 'lift':
+        throw new Error('a lift is read on the board without the part: ask the tables of that state');
+    }
+  }
+
+  /** The prediction for two sets of effects together, by the plain predictor. */
+  private predict(m: Measurement, first: readonly Effect[], second: readonly Effect[]): Prediction {
+    const effects = [...first, ...second];
+    const fault: Fault = { id: effectsText(effects) || 'sound', ref: '', words: '', weight: 0, effects };
+    return this.predictor.predict(m, fault, this.absent, NONE);
+  }
+
+  private constant(m: Measurement): TableRecipe {
+    return {
+      keyOf: new Uint16Array(this.faults.length),
+      keys: 1,
+      rowName: () => 0,
+      predict: () => this.predict(m, [], []),
+    };
+  }
+
+  /** For tests that ask a yes or no of single effects. */
+  private simple(m: Measurement, counts: (e: Effect) => boolean): TableRecipe {
+    const relevant = this.active.map((effects) => effects.filter(counts));
+    const { keyOf, keys, standsFor } = numberKeys(relevant.map((list) => (list.length > 0 ? 'yes' : '')));
+    const effects = standsFor.map((f) => (f < 0 ? [] : relevant[f]));
+    return {
+      keyOf,
+      keys,
+      rowName: (a, b) => Number(a > 0 || b > 0),
+      predict: (a, b) => this.predict(m, effects[a], effects[b]),
+    };
+  }
+
+  private changeTable(): ChangeTable {
+    return (this.changes ??= new ChangeTable(this.predictor.networkWithout(this.absent), this.active, this.ground));
+  }
+
+  private resistance(m: Measurement, p: string, q: string): TableRecipe {
+    const changes = this.changeTable();
+    const ohms = changes.between(p, q);
+    const { keys } = changes;
+    return {
+      keyOf: changes.keyOf,
+      keys,
+      rowName: (a, b) => Math.round(shownLogOhm(ohms[a * keys + b]) / ROW_DECADES),
+      predict: (a, b) => this.predict(m, changes.effects[a], changes.effects[b]),
+    };
+  }
+
+  /** A drop is a short where the net is pulled to ground; else what touches the net and the chip behind it decides. */
+  private drop(m: Measurement, net: string): TableRecipe {
+    const changes = this.changeTable();
+    const ohms = changes.between(net, this.ground);
+    const c = changes.keys;
+    const lowByNature = this.board.nets[net].lowByNature;
+    const isShort = (a: number, b: number): boolean => !lowByNature && ohms[a * c + b] < DROP_SHORT_BELOW_OHM;
+    const shortText = Array.from({ length: c }, (_, a) => {
+      let text = '';
+      for (let b = 0; b < c; b++) text += isShort(a, b) ? '1' : '0';
+      return text;
+    });
+    const touches = this.touching(net);
+    const local = this.active.map((effects) => effects.filter(touches));
+    const texts = this.active.map((_, f) => {
+      const own = effectsText(local[f]);
+      const short = shortText[changes.keyOf[f]];
+      return own === '' && short === shortText[0] ? '' : `${own}#${short}`;
+    });
+    const { keyOf, keys, standsFor } = numberKeys(texts);
+    const changeOf = standsFor.map((f) => (f < 0 ? 0 : changes.keyOf[f]));
+    const localTexts = new Map<string, number>([['', 0]]);
+    const localOf = standsFor.map((f) => {
+      const text = f < 0 ? '' : effectsText(local[f]);
+      if (!localTexts.has(text)) localTexts.set(text, localTexts.size);
+      return localTexts.get(text)!;
+    });
+    const effects = standsFor.map((f) => (f < 0 ? [] : this.active[f]));
+    const locals = localTexts.size;
+    return {
+      keyOf,
+      keys,
+      rowName: (a, b) => {
+        if (isShort(changeOf[a], changeOf[b])) return -1;
+        const [x, y] = [localOf[a], localOf[b]];
+        return x < y ? x * locals + y : y * locals + x;
+      },
+      predict: (a, b) => this.predict(m, effects[a], effects[b]),
+    };
+  }
+
+  /** Effects that a drop on this net can see beside shorts. */
+  private touching(net: string): (e: Effect) => boolean {
+    const { chips, through } = behindNet(this.board, net, ['lineFilter']);
+    return (e) => {
+      switch (e.kind) {
+        case 'pinOpen':
+          return e.net === net;
+        case 'inputs':
+          return chips.includes(e.ref);
+        case 'ccDead':
+          return chips.includes(e.ref) && this.board.ports.some((p) => p.sides.some((s) => s.ccNet === net));
+        case 'open':
+          return through.includes(e.ref);
+        default:
+          return false;
+      }
+    };
+  }
+
+  private power(port: Port): PowerTable {
+    let table = this.powers.get(port.id);
+    if (!table) {
+      table = new PowerTable(this.board, port, this.active, this.absent);
+      this.powers.set(port.id, table);
+    }
+    return table;
+  }
+
+  private volts(m: Extract<Measurement, { kind: 'volts' }>): TableRecipe {
+    const rail = this.board.rails.find((r) => r.id === m.rail)!;
+    const port = this.board.ports.find((p) => p.id === rail.port) ?? this.board.ports[0];
+    const power = this.power(port);
+    const { keys, keyOf, effects, states } = power;
+    const solved = power.stateOf('A', 'out');
+    const index = this.board.rails.indexOf(rail);
+    return {
+      keyOf,
+      keys,
+      rowName: (a, b) => {
+        const { up, talks } = states[solved[a * keys + b]];
+        return up[index] === 0 ? 0 : rail.expect.kind === 'bus' && talks ? 2 : 1;
+      },
+      predict: (a, b) => this.predict(m, effects[a], effects[b]),
+    };
+  }
+
+  private atPort(m: Extract<Measurement, { port: string }>): TableRecipe {
+    const port = this.board.ports.find((p) => p.id === m.port)!;
+    const power = this.power(port);
+    const { keys, keyOf, effects, states } = power;
+    const [solvedA, solvedB] = [power.stateOf('A', 'in'), power.stateOf('B', 'in')];
+    const solved = 'side' in m && m.side === 'B' ? solvedB : solvedA;
+    const flags = effects.map((list) => outsideFlags(this.board, list));
+    const at = (of: Uint16Array, a: number, b: number) => states[of[a * keys + b]];
+    const rowName = (a: number, b: number): string => {
+      const [x, y] = [flags[a], flags[b]];
+      switch (m.kind) {
+        case 'usb':
+          return `${x.supply || y.supply ? `${x.supply}${y.supply}` : at(solved, a, b).meter}`;
+        case 'shape':
+        case 'talk':
+          return `${[x.supply, y.supply].sort().join('')} ${at(solved, a, b).meter} ${x.image || y.image} ${x.load || y.load} ${x.missing || y.missing}`;
+        case 'tester':
+          return `${at(solvedA, a, b).talks || at(solvedB, a, b).talks} ${x.pin || y.pin}`;
+        default: {
+          const what = m.kind === 'swap' ? m.what : undefined;
+          const [p, q] = [x.thing === what ? 0 : a, y.thing === what ? 0 : b];
+          const otherOutside = flags[p].thing !== undefined || flags[q].thing !== undefined;
+          return `${otherOutside} ${at(solvedA, p, q).meter === 'healthy' && at(solvedB, p, q).meter === 'healthy'}`;
+        }
+      }
+    };
+    return { keyOf, keys, rowName, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
+  }
+
+  /** A function fails where one of its parts is hit, or where its rails stay down at every port. */
+  private works(m: Extract<Measurement, { kind: 'works' }>): TableRecipe {
+    const fn = this.board.functions.find((f) => f.id === m.fn)!;
+    const powers = this.board.ports.map((port) => this.power(port));
+    const direct = this.active.map((effects) => effects.length > 0 && this.predictor.breaksDirectly(fn, effects));
+    const texts = this.active.map((_, f) => {
+      if (direct[f]) return 'direct';
+      const keys = powers.map((p) => p.keyOf[f]);
+      return keys.every((k) => k === 0) ? '' : keys.join(' ');
+    });
+    const { keyOf, keys, standsFor } = numberKeys(texts);
+    const keysAt = standsFor.map((f) => powers.map((p) => (f < 0 ? 0 : p.keyOf[f])));
+    const broken = standsFor.map((f) => f >= 0 && direct[f]);
+    const absentPart = fn.parts.some((ref) => this.absent.has(ref));
+    const needed = this.board.rails.flatMap((r, i) => (fn.rails.includes(r.id) ? [i] : []));
+    const down = powers.map((p) => {
+      const solved = p.stateOf('A', 'in');
+      return { solved, keys: p.keys, isDown: p.states.map(({ up }) => needed.some((i) => up[i] === 0)) };
+    });
+    const effects = standsFor.map((f) => (f < 0 ? [] : this.active[f]));
+    const fails = (a: number, b: number): boolean =>
+      absentPart ||
+      broken[a] ||
+      broken[b] ||
+      down.every(({ isDown, solved, keys: k }, i) => isDown[solved[keysAt[a][i] * k + keysAt[b][i]]]);
+    return {
+      keyOf,
+      keys,
+      rowName: (a, b) => Number(fails(a, b)),
+      predict: (a, b) => this.predict(m, effects[a], effects[b]),
+    };
+  }
+}
+
+interface Flags {
+  readonly supply: string;
+  readonly thing?: OutsideThing;
+  readonly image: boolean;
+  readonly load: boolean;
+  readonly pin: boolean;
+  readonly missing: boolean;
+}
+
+/** What the port's tests ask beside the power solution. */
+function outsideFlags(board: Board, effects: readonly Effect[]): Flags {
+  const outside = effects.find((e) => e.kind === 'outside');
+  return {
+    supply: outside && outside.what !== 'pack' ? outside.what : '',
+    thing: outside?.what,
+    image: effects.some((e) => e.kind === 'imageBad'),
+    load: effects.some((e) => e.kind === 'load'),
+    pin: effects.some((e) => e.kind === 'pinOpen'),
+    missing: effects.some(
+      (e) => (e.kind === 'dead' || e.kind === 'open') && partByRef(board, e.ref)?.required === true,
+    ),
+  };
+}
