@@ -1,5 +1,6 @@
 export { suspectPairs, suspects, updateBelief, type Belief, type Suspect, type SuspectPair } from './belief';
 export { FaultCase } from './case';
+export { expectedShare, SURPRISING_BELOW, turnsOf, type Turn } from './doubt';
 export {
   HISTORY_FACTORS,
   HISTORY_FLAGS,

@@ -41,6 +41,7 @@ export const shownLogOhm = (ohm: number): number => Math.min(OPEN_LOG_OHM, Math.
 export class Predictor {
   private readonly networks = new Map<string, ResistanceNetwork>();
   private readonly power = new Map<string, PowerSolution>();
+  private readonly signals = new Map<string, ReadonlySet<string>>();
 
   /** Every single fault of the board. */
   readonly faults: readonly Fault[];
@@ -256,8 +257,8 @@ export class Predictor {
       : values(one(normal, DROP_SPREAD_V));
   }
 
-  private isCcNet(net: string, side: 'A' | 'B'): boolean {
-    return this.board.ports.some((port) => port.sides.some((s) => s.side === side && s.ccNet === net));
+  private isCcNet(net: string, side?: PlugSide): boolean {
+    return this.board.ports.some((port) => port.sides.some((s) => (side ?? s.side) === s.side && s.ccNet === net));
   }
 
   /** Chips whose pins a net reaches through sound line filters; `cut` when a filter line on the way is open. */
@@ -286,15 +287,32 @@ export class Predictor {
 
   /** True where effects hit a part of the function or its signals, whatever the rails do. */
   breaksDirectly(fn: BoardFunction, effects: readonly Effect[]): boolean {
-    const hit = fn.parts.some((ref) => effects.some((e) => 'ref' in e && e.kind !== 'imageBad' && e.ref === ref));
+    const signals = this.signalsOf(fn);
+    const hit = effects.some((e) =>
+      e.kind === 'pinOpen'
+        ? fn.parts.includes(e.ref) && signals.has(e.net)
+        : 'ref' in e && e.kind !== 'imageBad' && fn.parts.includes(e.ref),
+    );
     const packFails =
       effects.some((e) => e.kind === 'outside' && e.what === 'pack') &&
       fn.parts.some((ref) => partByRef(this.board, ref)?.kind === 'batteryConnector');
     if (hit || packFails) return true;
-    const fnNets = new Set(fn.parts.flatMap((ref) => signalNets(this.board, ref)));
     return effects.some(
-      (e) => (e.kind === 'bridge' && fnNets.has(e.netA)) || (e.kind === 'shunt' && fnNets.has(e.net)),
+      (e) => (e.kind === 'bridge' && signals.has(e.netA)) || (e.kind === 'shunt' && signals.has(e.net)),
     );
+  }
+
+  /** The signals that run between parts of a function; CC lines are left to the rails. */
+  private signalsOf(fn: BoardFunction): ReadonlySet<string> {
+    let nets = this.signals.get(fn.id);
+    if (!nets) {
+      const touching = new Map<string, number>();
+      for (const ref of fn.parts)
+        for (const net of new Set(signalNets(this.board, ref))) touching.set(net, (touching.get(net) ?? 0) + 1);
+      nets = new Set([...touching].filter(([net, parts]) => parts > 1 && !this.isCcNet(net)).map(([net]) => net));
+      this.signals.set(fn.id, nets);
+    }
+    return nets;
   }
 
   private fails(fnId: string, fault: Fault, absent: ReadonlySet<string>): boolean {

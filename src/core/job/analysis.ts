@@ -13,7 +13,13 @@ import {
   proposeTests,
   rankRepairs,
   reasons,
+  expectedShare,
+  readingName,
+  SURPRISING_BELOW,
+  suspectPairs,
   suspects,
+  turnsOf,
+  valueWords,
   updateBelief,
   mendedFor,
   type Access,
@@ -23,8 +29,10 @@ import {
   type Proposal,
   type Repair,
   type Suspect,
+  type SuspectPair,
 } from '../diagnose';
-import type { JobState } from './fold';
+import { formatInHundred } from '../units';
+import { takenOnBoardAsIs, type JobState } from './fold';
 import { isGated, portGate } from './gate';
 
 /** A test worth its minutes, in words and with its place on the board. */
@@ -45,6 +53,12 @@ export interface JobAnalysis {
   readonly suspects: readonly Suspect[];
   readonly tests: readonly TestAdvice[];
   readonly repairs: readonly Repair[];
+  /** Two parts at fault together, where that is likely enough to be told. */
+  readonly pairs: readonly SuspectPair[];
+  /** What to take twice, and why; none where the last reading was to be expected. */
+  readonly surprise?: string;
+  /** Outcomes of the best tests after which another part would lead. */
+  readonly turns: readonly string[];
   /** Why the leading suspect leads. */
   readonly reasons: readonly string[];
   /** Share of the belief that lies on parts already replaced or mended. */
@@ -52,6 +66,9 @@ export interface JobAnalysis {
 }
 
 const MOST_TESTS = 6;
+const MOST_TURNS = 2;
+/** From this chance on two faults together are told. Engineering estimate. */
+const LEAST_PAIR = 0.08;
 /** Below this a test says next to nothing, bits. Engineering estimate. */
 const LEAST_BITS = 0.02;
 
@@ -65,29 +82,51 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
   const context = { access, absent, replaced, swapped, taken, practice };
   const mendedNow = new Set(mendedFor(state));
   const near = lastPlace(board, state);
-  const tests = lookFirst(board, state, proposeTests(belief, context))
+  const proposed = lookFirst(board, state, proposeTests(belief, context))
     .filter((t) => t.bits > LEAST_BITS || t.measurement.kind === 'look')
-    .filter((t) => !isGated(board, state, t.measurement))
-    .slice(0, MOST_TESTS)
-    .map(({ measurement, minutes, bits }) => ({
-      id: measurementId(measurement),
-      title: measurementTitle(board, measurement, near),
-      stem: entryStem(board, measurement, near),
-      minutes,
-      bits,
-      access: accessFor(measurement),
-      outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, mendedNow)),
-      place: placeOf(board, measurement, near),
-    }));
+    .filter((t) => !isGated(board, state, t.measurement));
+  const tests = proposed.slice(0, MOST_TESTS).map(({ measurement, minutes, bits }) => ({
+    id: measurementId(measurement),
+    title: measurementTitle(board, measurement, near),
+    stem: entryStem(board, measurement, near),
+    minutes,
+    bits,
+    access: accessFor(measurement),
+    outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, mendedNow)),
+    place: placeOf(board, measurement, near),
+  }));
   const ranked = suspects(belief);
   return {
     belief,
     suspects: ranked,
     tests,
+    pairs: suspectPairs(belief).filter((pair) => pair.p >= LEAST_PAIR),
+    surprise: surpriseOf(predictor, state, belief, practice),
+    turns: turnsOf(belief, proposed.slice(0, MOST_TESTS), absent, mendedNow)
+      .slice(0, MOST_TURNS)
+      .map((t) => t.words),
     repairs: rankRepairs(board, belief, state.access, mendedNow, absent),
     reasons: [...storyReason(board, state, ranked[0]), ...reasons(board, belief, state.readings, ranked[0].ref)],
     curedChance: curedChance(belief, mendedNow),
   };
+}
+
+/** A last reading that hardly anything expected is taken twice, unless it already was. */
+function surpriseOf(predictor: Predictor, state: JobState, belief: Belief, practice: Practice): string | undefined {
+  const last = state.readings.length - 1;
+  if (last < 1) return undefined;
+  const { measurement, value } = state.readings[last];
+  const id = measurementId(measurement);
+  const again = state.readings
+    .slice(0, last)
+    .some((r) => measurementId(r.measurement) === id && takenOnBoardAsIs(state, r));
+  if (again) return undefined;
+  const history = state.story?.history ?? [];
+  const before = updateBelief(predictor, state.readings.slice(0, last), history, practice, state.replaced);
+  const share = expectedShare(before, belief, last);
+  if (share >= SURPRISING_BELOW) return undefined;
+  const name = readingName(predictor.board, measurement);
+  return `${name} ${valueWords(measurement, value)} was expected ${formatInHundred(share)}: take it a second time before it counts for much.`;
 }
 
 /** Chance that every fault there was is mended by now. */

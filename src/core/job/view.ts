@@ -11,6 +11,7 @@ import {
   type Measurement,
   type Practice,
   type Repair,
+  type SuspectPair,
   type Value,
 } from '../diagnose';
 import type { ReferenceTable } from '../reference';
@@ -56,6 +57,10 @@ export interface JobView {
   readonly tests: readonly TestAdvice[];
   readonly repairs: readonly Repair[];
   readonly reasons: readonly string[];
+  readonly pairs: readonly SuspectPair[];
+  /** What to take twice, and why. */
+  readonly surprise?: string;
+  readonly turns: readonly string[];
   readonly curedChance: number;
   readonly proof: JobProof;
   readonly findings: Findings;
@@ -111,6 +116,9 @@ export function viewJob(
     tests: analysis.tests,
     repairs: analysis.repairs.slice(0, MOST_SUSPECTS),
     reasons: analysis.reasons,
+    pairs: analysis.pairs,
+    surprise: analysis.surprise,
+    turns: analysis.turns,
     curedChance: analysis.curedChance,
     proof,
     findings: findingsOf(board, state, analysis, proof),

@@ -6,6 +6,7 @@ import { MarginPart, OddsBar } from '@/ui';
 /** Suspects with their odds, the readings that made them, and the repairs that compete with the next test. */
 export function ProbeMargin({ job }: { job: JobView }) {
   const shown = job.suspects.filter((s, i) => i < 4 && (s.p > 0.005 || i === 0));
+  // With two faults at once the chances sum to more than one: the rest is then not worth a bar.
   const rest = 1 - shown.reduce((sum, s) => sum + s.p, 0);
   const cured = job.curedChance > 0.05;
   return (
@@ -21,17 +22,36 @@ export function ProbeMargin({ job }: { job: JobView }) {
           />
         ))}
         {rest > 0.005 && <OddsBar name="Everything else" share={rest} figure={formatChance(rest)} colour="tin" />}
+        {job.pairs.slice(0, 2).map((pair) => (
+          <Text key={pair.refs.join()} fontSize="14px" mt="1">
+            <strong>{pair.refs.join(' and ')} together</strong>: {formatChance(pair.p)}.
+          </Text>
+        ))}
         {cured && (
           <Text fontSize="14px" color="leaf" mt="1">
             {formatChance(job.curedChance)} of this lies on what was already replaced.
           </Text>
         )}
       </MarginPart>
+      {job.surprise && (
+        <Text fontSize="14px" color="amberText" borderLeft="3px solid" borderColor="amber" pl="3">
+          {job.surprise}
+        </Text>
+      )}
       {job.reasons.length > 0 && (
         <MarginPart title="Why">
           {job.reasons.map((r) => (
             <Text key={r} fontSize="14px" mb="1">
               {r}
+            </Text>
+          ))}
+        </MarginPart>
+      )}
+      {job.turns.length > 0 && (
+        <MarginPart title="What would change this">
+          {job.turns.map((turn) => (
+            <Text key={turn} fontSize="14px">
+              {turn}
             </Text>
           ))}
         </MarginPart>

@@ -1,6 +1,7 @@
 'use client';
 
-import { Box, Flex, Text } from '@chakra-ui/react';
+import NextLink from 'next/link';
+import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { JobView, ReadingView } from '@/core/job';
 import { formatMinutes } from '@/core/units';
 import { BoardDrawing, type BoardMark } from '@/drawings/board-drawing';
@@ -28,6 +29,7 @@ export function ProbeWork({ job, testIndex }: { job: JobView; testIndex: number 
           decide.
         </Headline>
       )}
+      <BestTests tests={job.tests} chosen={test} />
       <BoardDrawing
         board={job.board}
         marks={marksOf(job, test)}
@@ -37,6 +39,29 @@ export function ProbeWork({ job, testIndex }: { job: JobView; testIndex: number 
       />
       <ReadingStrip readings={job.readings} onPick={(r) => offerText(`fix ${r.stem}`)} />
     </>
+  );
+}
+
+const MOST_SHOWN = 3;
+
+/** The three best tests with what they cost and tell; a click asks another one. */
+function BestTests({ tests, chosen }: { tests: JobView['tests']; chosen: JobView['tests'][number] | undefined }) {
+  if (tests.length < 2) return null;
+  return (
+    <Grid templateColumns="repeat(3, 1fr)" gap="4" mb="2.5" fontSize="14px" role="list" aria-label="The best tests">
+      {tests.slice(0, MOST_SHOWN).map((t, i) => (
+        <Box key={t.id} role="listitem" borderTop="1px solid" borderColor="rule" pt="1">
+          <Link asChild color={t === chosen ? 'copperText' : 'ink'} fontWeight={t === chosen ? '700' : '400'}>
+            <NextLink href={`?test=${i}`} scroll={false} replace aria-current={t === chosen ? 'true' : undefined}>
+              {t.title}
+            </NextLink>
+          </Link>
+          <Text color="quiet" fontFamily="mono" fontSize="13px">
+            {formatMinutes(t.minutes)}, {t.bits.toFixed(2)} bit
+          </Text>
+        </Box>
+      ))}
+    </Grid>
   );
 }
 

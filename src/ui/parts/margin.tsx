@@ -17,7 +17,7 @@ export function MarginPart({ title, children }: { title: string; children: React
 /** The one caution of this step, at the foot of the margin; it stays in sight when the margin is long. */
 export function CautionNote({ title, text }: { title: string; text: string }) {
   return (
-    <Box as="section" aria-label="Caution" mt="auto" position="sticky" bottom="0" bg="ground" pt="2">
+    <Box as="section" aria-label="Caution" mt="auto" position="sticky" bottom="-4" mb="-4" pb="4" bg="ground" pt="2">
       <Text fontSize="14px" borderLeft="3px solid" borderColor="amber" pl="3">
         <Box as="strong" color="amberText">
           {title}

@@ -1,0 +1,116 @@
+import { demoBoard } from '../../../demo/files';
+import { suspectPairs, suspects, updateBelief } from './belief';
+import { SURPRISING_BELOW, expectedShare, turnsOf } from './doubt';
+import type { Reading } from './measurement';
+import { proposeTests } from './next';
+import { SOUND } from './meaning';
+import { Predictor } from './predict';
+import { rankRepairs } from './repairs';
+
+const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+const NONE = new Set<string>();
+const usb = (side: 'A' | 'B', volts: number, amps: number): Reading => ({
+  measurement: { kind: 'usb', port: 'J1', side },
+  value: { kind: 'pair', volts, amps },
+});
+const ohm = (net: string, value: number): Reading => ({
+  measurement: { kind: 'ohm', net },
+  value: { kind: 'figure', value },
+});
+const share = (readings: readonly Reading[]): number =>
+  expectedShare(
+    updateBelief(predictor, readings.slice(0, -1), []),
+    updateBelief(predictor, readings, []),
+    readings.length - 1,
+  );
+
+describe('a surprising reading', () => {
+  test('is one that the belief before it hardly expected: it is taken twice', () => {
+    const silent = [usb('A', 5.02, 0.06), usb('B', 5.02, 0.06)];
+    expect(share([...silent, ohm('AON33', 1.6)])).toBeGreaterThan(0.3);
+    expect(share([...silent, ohm('VCORE', 1.2)])).toBeLessThan(SURPRISING_BELOW);
+  });
+
+  test('is no longer one when it comes the same a second time', () => {
+    const first = [usb('A', 5.02, 0.06), usb('B', 5.02, 0.06), ohm('VCORE', 1.2)];
+    expect(share([...first, ohm('VCORE', 1.25)])).toBeGreaterThan(0.5);
+  });
+});
+
+test('what would change the mind: an outcome of a good test after which another part leads', () => {
+  const readings = [usb('A', 5.02, 0.06), usb('B', 5.02, 0.06)];
+  const belief = updateBelief(predictor, readings, []);
+  const tests = proposeTests(belief, { access: 'out', absent: NONE, replaced: NONE, taken: readings }).slice(0, 6);
+  const turns = turnsOf(belief, tests, NONE, NONE);
+  expect(suspects(belief)[0].ref).toBe('U4');
+  expect(turns.length).toBeGreaterThan(0);
+  expect(turns.every((t) => !t.words.includes('then U4'))).toBe(true);
+  expect(turns.map((t) => t.chance)).toEqual([...turns.map((t) => t.chance)].sort((a, b) => b - a));
+});
+
+describe('two faults at once', () => {
+  // A trap of the trade: filter and mux. The filter is open, and the function still fails once it conducts again.
+  const readings: Reading[] = [
+    { measurement: { kind: 'look', ref: 'J1' }, value: { kind: 'pass' } },
+    usb('A', 15, 0.6),
+    usb('B', 15, 0.6),
+    { measurement: { kind: 'works', fn: 'data' }, value: { kind: 'fail' } },
+    { measurement: { kind: 'works', fn: 'fast-data' }, value: { kind: 'fail' } },
+    // It fails a second time: no slip.
+    { measurement: { kind: 'works', fn: 'fast-data' }, value: { kind: 'fail' } },
+    { measurement: { kind: 'works', fn: 'logging' }, value: { kind: 'pass' } },
+    { measurement: { kind: 'through', ref: 'FL1', line: 'a' }, value: { kind: 'open' } },
+    { measurement: { kind: 'through', ref: 'FL2', line: 'a' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'through', ref: 'FL2', line: 'b' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'through', ref: 'FL3', line: 'a' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'through', ref: 'FL3', line: 'b' }, value: { kind: 'figure', value: 0.2 } },
+  ];
+
+  test('an open filter line does not explain the failing fast data: filter and mux together lead', () => {
+    const [pair] = suspectPairs(updateBelief(predictor, readings, []));
+    expect([...pair.refs].sort()).toEqual(['FL1', 'U5']);
+    const [first, second] = suspects(updateBelief(predictor, readings, []));
+    expect([first.ref, second.ref]).toEqual(['FL1', 'U5']);
+    expect(first.p).toBeGreaterThan(0.5);
+  });
+
+  test('the repair of both is named, and cures more than either', () => {
+    const repairs = rankRepairs(predictor.board, updateBelief(predictor, readings, []), 'out', NONE);
+    const both = repairs.find((r) => r.also !== undefined)!;
+    expect([both.ref, both.also].sort()).toEqual(['FL1', 'U5']);
+    for (const single of repairs.filter((r) => r.also === undefined))
+      expect(both.cureChance).toBeGreaterThan(single.cureChance);
+  });
+
+  test('after the filter is replaced and the function still fails, the mux leads', () => {
+    const after: Reading[] = [
+      { measurement: { kind: 'works', fn: 'data' }, value: { kind: 'fail' }, replaced: ['FL1'] },
+      {
+        measurement: { kind: 'through', ref: 'FL1', line: 'a' },
+        value: { kind: 'figure', value: 0.2 },
+        replaced: ['FL1'],
+      },
+    ];
+    const belief = updateBelief(predictor, [...readings, ...after], [], {}, ['FL1']);
+    const open = suspects(belief).filter((s) => s.ref !== 'FL1');
+    expect(open[0].ref).toBe('U5');
+    expect(open[0].p).toBeGreaterThan(0.7);
+  });
+});
+
+test('a bad new part: the short is back with the new one on, twice, so the new one is the suspect', () => {
+  // What a sound board reads there without U4: its own load is gone with it.
+  const off = predictor.predict({ kind: 'ohm', net: 'AON33' }, SOUND, new Set(['U4']), NONE);
+  const without = ohm('AON33', off.kind === 'values' ? 10 ** off.alternatives[0].means[0] : 0);
+  const readings: Reading[] = [
+    ohm('AON33', 1.6),
+    { ...without, absent: ['U4'] },
+    { ...ohm('AON33', 1.5), replaced: ['U4'] },
+    { ...ohm('AON33', 1.6), replaced: ['U4'] },
+  ];
+  const belief = updateBelief(predictor, readings, [], {}, ['U4']);
+  const fresh = belief.faults.reduce((sum, f, i) => sum + (f.fresh ? belief.marginal[i] : 0), 0);
+  expect(fresh).toBeGreaterThan(0.5);
+  const [repair] = rankRepairs(predictor.board, belief, 'out', new Set(['U4']));
+  expect(repair.ref).toBe('U4');
+});
