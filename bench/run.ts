@@ -1,4 +1,5 @@
 /** Prints figures as ratios between things measured in this one run. */
+import { benchBelief, benchJobs, benchPairs } from './diagnose/belief';
 import { benchDiagnosis } from './diagnose/policy';
 import { benchHeatVersusC } from './heat/versus-c';
 import { benchCaptureInBrowser } from './usb/browser';
@@ -7,4 +8,7 @@ import { benchCapture } from './usb/capture';
 benchHeatVersusC();
 benchCapture();
 benchDiagnosis();
+benchBelief();
+benchJobs();
+await benchPairs();
 await benchCaptureInBrowser();

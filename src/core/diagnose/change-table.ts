@@ -22,6 +22,7 @@ export class ChangeTable {
   private readonly changes: readonly (Change | undefined)[];
   /** transfers[i · keys + j] between change i and change j. */
   private readonly transfers: Float64Array;
+  private readonly kept = new Map<string, Float64Array>();
 
   constructor(
     private readonly network: ResistanceNetwork,
@@ -55,8 +56,15 @@ export class ChangeTable {
     return { plain, a, b, siemens, renewed: sound ? undefined : network.withChanges([plain]) };
   }
 
-  /** ohms[a · keys + b]: resistance p–q with the changes of both keys. */
+  /** ohms[a · keys + b]: resistance p–q with the changes of both keys. Kept: twin contacts ask for the same net. */
   between(p: string, q: string): Float64Array {
+    const name = `${p} ${q}`;
+    let ohms = this.kept.get(name);
+    if (!ohms) this.kept.set(name, (ohms = this.allPairs(p, q)));
+    return ohms;
+  }
+
+  private allPairs(p: string, q: string): Float64Array {
     const { keys, changes, network } = this;
     const [ip, iq] = [network.nodeAt(p), network.nodeAt(q)];
     const healthy = network.transferAt(ip, iq, ip, iq);

@@ -1,3 +1,4 @@
+import { Matrix, solve } from 'ml-matrix';
 import { seededRandom } from '../math';
 import type { Element } from './elements';
 import { ResistanceNetwork } from './network';
@@ -70,4 +71,91 @@ test('a changed conductance by rank-one update equals building the network anew'
       expect(base.resistanceOhm(p, q, base.opening('t4')) / opened.resistanceOhm(p, q)).toBeCloseTo(1, 6);
     }
   }
+});
+
+/** Effective resistance by a dense solve with an independent library: unit current from p to q, potential difference. */
+function denseOhm(
+  nets: readonly string[],
+  ground: string,
+  elements: readonly Element[],
+  leakOhm: number,
+  p: string,
+  q: string,
+): number {
+  const nodes = nets.filter((n) => n !== ground);
+  const at = (net: string): number => nodes.indexOf(net);
+  const g = Matrix.zeros(nodes.length, nodes.length);
+  const add = (i: number, j: number, v: number): void => void g.set(i, j, g.get(i, j) + v);
+  for (let i = 0; i < nodes.length; i++) add(i, i, 1 / leakOhm);
+  for (const { a, b, ohm } of elements) {
+    const [i, j] = [at(a), at(b)];
+    if (i >= 0) add(i, i, 1 / ohm);
+    if (j >= 0) add(j, j, 1 / ohm);
+    if (i >= 0 && j >= 0) {
+      add(i, j, -1 / ohm);
+      add(j, i, -1 / ohm);
+    }
+  }
+  const current = Matrix.zeros(nodes.length, 1);
+  if (at(p) >= 0) current.set(at(p), 0, 1);
+  if (at(q) >= 0) current.set(at(q), 0, current.get(at(q), 0) - 1);
+  const v = solve(g, current);
+  return (at(p) >= 0 ? v.get(at(p), 0) : 0) - (at(q) >= 0 ? v.get(at(q), 0) : 0);
+}
+
+describe('against a dense solve by an independent library (ml-matrix 6.15.1, LU decomposition)', () => {
+  const LEAK = 1e6;
+  const random = seededRandom(77);
+  const nets = ['G', ...Array.from({ length: 14 }, (_, i) => `N${i}`)];
+  const pick = (): string => nets[Math.floor(random() * nets.length)];
+  const randomElements = (): Element[] => {
+    const tree = nets.slice(1).map((net, i) => r(`t${i}`, net, nets[i], 1 + 1000 * random()));
+    for (let i = 0; i < 25; i++) {
+      const [a, b] = [pick(), pick()];
+      if (a !== b) tree.push(r(`x${i}`, a, b, 1 + 1000 * random()));
+    }
+    return tree;
+  };
+
+  test('random networks agree to 1e-9', () => {
+    for (let round = 0; round < 40; round++) {
+      const elements = randomElements();
+      const ours = new ResistanceNetwork(nets, 'G', elements, LEAK);
+      for (let k = 0; k < 5; k++) {
+        const [p, q] = [pick(), pick()];
+        if (p === q) continue;
+        expect(Math.abs(ours.resistanceOhm(p, q) / denseOhm(nets, 'G', elements, LEAK, p, q) - 1)).toBeLessThan(1e-9);
+      }
+    }
+  });
+
+  test('and so do two changes at once, made by a low-rank update', () => {
+    for (let round = 0; round < 40; round++) {
+      const elements = randomElements();
+      const ours = new ResistanceNetwork(nets, 'G', elements, LEAK);
+      const short = r('short', 'N3', 'G', 0.5 + 4 * random());
+      const bridge = r('bridge', 'N5', 'N9', 0.5 + 4 * random());
+      const change = ({ a, b, ohm }: Element) => ({ a, b, siemens: 1 / ohm });
+      const opened = ours.opening('x7') ?? change(bridge);
+      const without = elements.filter((e) => e.id !== 'x7');
+      for (const [p, q] of [
+        ['N0', 'G'],
+        ['N3', 'N5'],
+        ['N9', 'G'],
+        ['N13', 'N2'],
+      ]) {
+        const two = denseOhm(nets, 'G', [...elements, short, bridge], LEAK, p, q);
+        expect(Math.abs(ours.resistanceOhm(p, q, change(short), change(bridge)) / two - 1)).toBeLessThan(1e-8);
+        const cut = denseOhm(
+          nets,
+          'G',
+          ours.opening('x7') ? [...without, short] : [...elements, short, bridge],
+          LEAK,
+          p,
+          q,
+        );
+        expect(Math.abs(ours.resistanceOhm(p, q, change(short), opened) / cut - 1)).toBeLessThan(1e-8);
+      }
+    }
+  });
 });

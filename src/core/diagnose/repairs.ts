@@ -14,6 +14,10 @@ export interface Repair {
   readonly minutes: number;
 }
 
+/** The order of trying: most chance of a cure for its minutes first. */
+export const byWorth = (a: Pick<Repair, 'cureChance' | 'minutes'>, b: Pick<Repair, 'cureChance' | 'minutes'>): number =>
+  b.cureChance / b.minutes - a.cureChance / a.minutes;
+
 /** Below this a repair is not worth naming. */
 const LEAST_CURE = 0.01;
 /** A pair is named from this chance of being the cure together on. Engineering estimate. */
@@ -70,9 +74,7 @@ export function rankRepairs(
       },
     ];
   });
-  return [...singles, ...pairs]
-    .filter((r) => r.cureChance > LEAST_CURE)
-    .sort((a, b) => b.cureChance / b.minutes - a.cureChance / a.minutes);
+  return [...singles, ...pairs].filter((r) => r.cureChance > LEAST_CURE).sort(byWorth);
 }
 
 const rewriteMinutes = (board: Board): number => testMinutes(board, { kind: 'image', ref: '' }, 'out');

@@ -127,18 +127,17 @@ export class StateTables {
     const ohms = changes.between(net, this.ground);
     const c = changes.keys;
     const lowByNature = this.board.nets[net].lowByNature;
-    const isShort = (a: number, b: number): boolean => !lowByNature && ohms[a * c + b] < DROP_SHORT_BELOW_OHM;
-    const shortText = Array.from({ length: c }, (_, a) => {
-      let text = '';
-      for (let b = 0; b < c; b++) text += isShort(a, b) ? '1' : '0';
-      return text;
-    });
+    const short = new Uint8Array(c * c);
+    if (!lowByNature) for (let i = 0; i < short.length; i++) short[i] = ohms[i] < DROP_SHORT_BELOW_OHM ? 1 : 0;
+    const isShort = (a: number, b: number): boolean => short[a * c + b] === 1;
+    // Changes that short this net with the same partners are alike for it.
+    const shortText = Array.from({ length: c }, (_, a) => String.fromCharCode(...short.subarray(a * c, (a + 1) * c)));
     const touches = this.touching(net);
     const local = this.active.map((effects) => effects.filter(touches));
     const texts = this.active.map((_, f) => {
       const own = effectsText(local[f]);
-      const short = shortText[changes.keyOf[f]];
-      return own === '' && short === shortText[0] ? '' : `${own}#${short}`;
+      const shorts = shortText[changes.keyOf[f]];
+      return own === '' && shorts === shortText[0] ? '' : `${own}#${shorts}`;
     });
     const { keyOf, keys, standsFor } = numberKeys(texts);
     const changeOf = standsFor.map((f) => (f < 0 ? 0 : changes.keyOf[f]));

@@ -1,0 +1,2 @@
+import { benchJobs } from './bench/diagnose/belief';
+benchJobs();

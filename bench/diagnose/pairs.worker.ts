@@ -1,0 +1,45 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { demoBoard, type DEMO_BOARDS } from '../../demo/files';
+import {
+  FaultCase,
+  Predictor,
+  boardMeasurements,
+  proposeTests,
+  updateBelief,
+  type Reading,
+} from '../../src/core/diagnose';
+
+const NONE = new Set<string>();
+const board = demoBoard(workerData as (typeof DEMO_BOARDS)[number]);
+const tests = boardMeasurements(board);
+
+function timed(work: () => void): number {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+}
+
+/** Every table of a fresh predictor: nothing is kept from the round before. */
+const allTables = (): void => {
+  const faultCase = FaultCase.of(new Predictor(board), []);
+  for (const m of tests) faultCase.table(m, NONE, NONE);
+};
+
+const firstMs = timed(allTables);
+const again = [1, 2, 3, 4, 5].map(() => timed(allTables)).sort((a, b) => a - b);
+const predictor = Predictor.of(board);
+const reading: Reading = { measurement: { kind: 'look', ref: board.ports[0].id }, value: { kind: 'pass' } };
+const take = (readings: readonly Reading[]): void => {
+  const belief = updateBelief(predictor, readings, []);
+  proposeTests(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });
+};
+take([]);
+const updates = [1, 2, 3].map((n) => timed(() => take(Array.from({ length: n }, () => reading)))).sort((a, b) => a - b);
+parentPort!.postMessage({
+  parts: board.parts.length,
+  hypotheses: FaultCase.of(predictor, []).space.size,
+  tests: tests.length,
+  firstMs,
+  againMs: again[2],
+  updateMs: updates[1],
+});
