@@ -174,6 +174,10 @@ export const boardSchema = z.object({
     }),
   ),
   ports: z.array(portSchema).min(1),
+  screws: z
+    .array(z.object({ id: refText, xMm: z.number(), yMm: z.number() }))
+    .default([])
+    .describe('where a screw of the wrong length can reach the board'),
   rails: z.array(railSchema).min(1),
   functions: z.array(functionSchema),
   imageFamily: z.string().optional(),

@@ -1,3 +1,4 @@
+import { longScrews, solderBridges, traceCracks } from './damage';
 import { groundNet, type Board, type Part, type PartKind, type PlugSide } from '../board';
 
 /** What a fault does to the board. A double fault is the union of two lists. */
@@ -14,6 +15,12 @@ export type Effect =
   | { readonly kind: 'inputs'; readonly ref: string }
   /** The processor's side takes current before anything boots. */
   | { readonly kind: 'load'; readonly ref: string }
+  /** A contact that touches badly: it comes and goes. */
+  | { readonly kind: 'dirty'; readonly ref: string; readonly net: string }
+  /** A diode path to ground beside the normal one: diode mode reads low. */
+  | { readonly kind: 'leak'; readonly net: string }
+  /** A rail that is cut off from what feeds it. */
+  | { readonly kind: 'cut'; readonly rail: string }
   | { readonly kind: 'outside'; readonly what: OutsideThing }
   | { readonly kind: 'stuckOn'; readonly ref: string };
 
@@ -28,6 +35,8 @@ export interface Fault {
   readonly weight: number;
   /** Of a part that was newly fitted: it counts only from then on. */
   readonly fresh?: boolean;
+  /** The story that makes this fault much likelier. */
+  readonly story?: HistoryFlag;
 }
 
 /** The fault id for "nothing wrong here at all", and what suspects outside the board are listed under. */
@@ -47,7 +56,7 @@ export const SHORT_OHM = 1.6;
  * Relative odds of fault modes, per part. Engineering estimates after the order in which such boards fail in practice;
  * they are shown to the user and shifted by the job's history.
  */
-const WEIGHT = {
+export const WEIGHT = {
   portControllerShort: 2.5,
   portControllerDead: 6,
   portControllerBlown: 3,
@@ -77,6 +86,14 @@ const WEIGHT = {
   processorLoad: 0.8,
   smallDead: 0.5,
   packPinOpen: 0.7,
+  pinBridge: 0.4,
+  pinDirty: 0.8,
+  esdLeak: 1,
+  filterShort: 0.15,
+  padLifted: 0.1,
+  solderBridge: 0.03,
+  traceCrack: 0.1,
+  screwThrough: 0.1,
   outsideThing: 1.5,
   outside: 3,
 } as const;
@@ -120,6 +137,7 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
     case 'portController':
       return [
         ...shortsOfLoads(part, WEIGHT.portControllerShort),
+        ...liftedPads(part),
         dead(part, WEIGHT.portControllerDead),
         blown(part, WEIGHT.portControllerBlown),
         ...(['A', 'B'] as const).map((side) =>
@@ -138,11 +156,16 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
         ...shortsOfLoads(part, WEIGHT.flashDead / 2),
       ];
     case 'chargeController':
-      return [...shortsOfLoads(part, WEIGHT.chargerShort), dead(part, WEIGHT.chargerDead)];
+      return [...shortsOfLoads(part, WEIGHT.chargerShort), ...liftedPads(part), dead(part, WEIGHT.chargerDead)];
     case 'converter':
       return [...shortsOfLoads(part, WEIGHT.converterShort), dead(part, WEIGHT.converterDead)];
     case 'mux':
-      return [...shortsOfLoads(part, WEIGHT.muxShort), dead(part, WEIGHT.muxDead), blown(part, WEIGHT.muxBlown)];
+      return [
+        ...shortsOfLoads(part, WEIGHT.muxShort),
+        ...liftedPads(part),
+        dead(part, WEIGHT.muxDead),
+        blown(part, WEIGHT.muxBlown),
+      ];
     case 'processor':
       return [
         ...shortsOfLoads(part, WEIGHT.processorShort),
@@ -166,6 +189,11 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
         fault(part, 'bridge', 'its lines bridged', WEIGHT.filterBridge, [
           { kind: 'bridge', netA: part.pins['1'], netB: part.pins['3'], ohm: SHORT_OHM },
         ]),
+        ...['1', '3'].map((pin) =>
+          fault(part, `short/${part.pins[pin]}`, `${part.pins[pin]} shorted to ground`, WEIGHT.filterShort, [
+            { kind: 'shunt', net: part.pins[pin], ohm: SHORT_OHM },
+          ]),
+        ),
       ];
     case 'capacitor': {
       const [a, b] = [part.pins['1'], part.pins['2']];
@@ -177,7 +205,7 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
       ];
     }
     case 'esdArray':
-      return toGround(WEIGHT.esdShort);
+      return [...toGround(WEIGHT.esdShort), ...leaks(board, part, nets)];
     case 'clampDiode':
       return toGround(WEIGHT.clampShort);
     case 'mosfet':
@@ -199,8 +227,18 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
 function connectorFaults(board: Board, part: Part, nets: string[]): Fault[] {
   const port = board.ports.find((p) => p.id === part.ref);
   if (!port) return [dead(part, WEIGHT.packPinOpen)];
+  const bus = board.rails.find((r) => r.id === port.vbusRail)!.net;
+  const atCc = port.sides.flatMap(({ side, ccNet }) => [
+    fault(part, `dirty/${ccNet}`, `contact ${ccNet} dirty`, WEIGHT.pinDirty, [
+      { kind: 'dirty', ref: part.ref, net: ccNet },
+    ]),
+    fault(part, `bridge/${ccNet}`, `${ccNet} bridged to ${bus} beside it`, WEIGHT.pinBridge, [
+      { kind: 'bridge', netA: bus, netB: ccNet, ohm: SHORT_OHM },
+      { kind: 'ccDead', ref: port.controller, side },
+    ]),
+  ]);
   const vital = nets.filter((net) => board.nets[net].diodeV !== undefined);
-  return vital.flatMap((net) => {
+  const open = vital.flatMap((net) => {
     const pins = Object.keys(part.pins).filter((pin) => part.pins[pin] === net);
     // One contact of several that carry power is not missed; of two that carry data, the plug uses one at a time.
     const whole = pins.length === 1 || board.nets[net].role === 'power';
@@ -216,7 +254,37 @@ function connectorFaults(board: Board, part: Part, nets: string[]): Fault[] {
           ]),
         );
   });
+  return [...open, ...atCc];
 }
+
+/** What a leaking array puts on its line, ohm. Common practice: kilohms, far from a short and far from open. */
+const LEAK_PATH_OHM = 1500;
+
+/** A leaking array: the line reads low, and a CC line with it no longer carries a conversation. */
+function leaks(board: Board, part: Part, nets: readonly string[]): Fault[] {
+  return nets.map((net) => {
+    const talk = board.ports.flatMap((port) =>
+      port.sides
+        .filter((s) => s.ccNet === net)
+        .map((s): Effect => ({ kind: 'ccDead', ref: port.controller, side: s.side })),
+    );
+    return fault(part, `leak/${net}`, `${net} leaking to ground`, WEIGHT.esdLeak / nets.length, [
+      { kind: 'shunt', net, ohm: LEAK_PATH_OHM },
+      { kind: 'leak', net },
+      ...talk,
+    ]);
+  });
+}
+
+/** A pad that came off with the part: its load is missing, and the part does not work. */
+const liftedPads = (part: Part): Fault[] =>
+  Object.keys(part.loadsOhm).map((net) => ({
+    ...fault(part, `pad/${net}`, `its ${net} pad lifted`, WEIGHT.padLifted, [
+      { kind: 'open', element: `${part.ref}~${net}`, ref: part.ref },
+      { kind: 'dead', ref: part.ref },
+    ]),
+    story: 'earlierRepair',
+  }));
 
 /** All single faults of a board, and "outside" last. */
 export function singleFaults(board: Board): Fault[] {
@@ -228,7 +296,14 @@ export function singleFaults(board: Board): Fault[] {
     effects: [{ kind: 'outside', what }],
   }));
   const nothing: Fault = { id: OUTSIDE, ref: '', words: 'Nothing on this board', weight: WEIGHT.outside, effects: [] };
-  return [...board.parts.flatMap((part) => faultsOfPart(board, part)), ...things, nothing];
+  return [
+    ...board.parts.flatMap((part) => faultsOfPart(board, part)),
+    ...solderBridges(board),
+    ...traceCracks(board),
+    ...longScrews(board),
+    ...things,
+    nothing,
+  ];
 }
 
 export const HISTORY_FLAGS = ['unknownCharger', 'liquid', 'fall', 'bend', 'earlierRepair'] as const;
@@ -262,6 +337,9 @@ export function historyFactor(
   return history.reduce((factor, flag) => factor * (factors[flag]?.[kind] ?? HISTORY_FACTORS[flag][kind] ?? 1), 1);
 }
 
+/** How much likelier a fault is that the story speaks of directly. Engineering estimate. */
+const STORY_FACTOR = 8;
+
 /** How much likelier the story and the bench's own records make a fault. */
 export function historyFactorOf(
   fault: Fault,
@@ -272,7 +350,9 @@ export function historyFactorOf(
     readonly records?: Readonly<Partial<Record<PartKind, number>>>;
   },
 ): number {
-  if (kind) return historyFactor(kind, history, practice.factors) * (practice.records?.[kind] ?? 1);
+  const told = fault.story && history.includes(fault.story) ? STORY_FACTOR : 1;
+  if (kind) return told * historyFactor(kind, history, practice.factors) * (practice.records?.[kind] ?? 1);
+  if (told > 1) return told;
   const thing = fault.effects.find((e) => e.kind === 'outside');
   return thing ? history.reduce((factor, flag) => factor * (OUTSIDE_FACTORS[flag]?.[thing.what] ?? 1), 1) : 1;
 }

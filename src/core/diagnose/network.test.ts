@@ -159,3 +159,10 @@ describe('against a dense solve by an independent library (ml-matrix 6.15.1, LU 
     }
   });
 });
+
+test('of two equal loads on one net only one is taken out, where the network is built anew', () => {
+  const elements = [r('u1', 'A', 'G', 100), r('u2', 'A', 'G', 100), r('f', 'A', 'B', 0.02)];
+  const net = new ResistanceNetwork(['A', 'B', 'G'], 'G', elements, 1e9);
+  const renewed = net.withChanges([net.opening('u1')!]);
+  expect(renewed.resistanceOhm('A', 'G')).toBeCloseTo(100, 4);
+});

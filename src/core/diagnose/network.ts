@@ -129,7 +129,11 @@ function changed(list: readonly Element[], changes: readonly ConductanceChange[]
   let elements = [...list];
   changes.forEach(({ a, b, siemens }, i) => {
     if (siemens > 0) elements.push({ id: `change ${i}`, ref: '', a, b, ohm: 1 / siemens });
-    else elements = elements.filter((e) => !(e.a === a && e.b === b && Math.abs(1 / e.ohm + siemens) < 1e-9 / e.ohm));
+    else {
+      // Only one of several alike: three controllers may load one net equally.
+      const gone = elements.findIndex((e) => e.a === a && e.b === b && Math.abs(1 / e.ohm + siemens) < 1e-9 / e.ohm);
+      elements = elements.filter((_, k) => k !== gone);
+    }
   });
   return elements;
 }

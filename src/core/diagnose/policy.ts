@@ -104,10 +104,14 @@ export function fixedChecklist(
   return (belief, readings) => list[readings.length] ?? liftInTurn(belief, readings);
 }
 
+/** A checklist does not lift parts that hardly anything speaks for. Engineering estimate. */
+const WORTH_LIFTING = 0.05;
+
 function liftInTurn(belief: Belief, readings: readonly Reading[]): Measurement | undefined {
   const lifted = new Set(readings.flatMap((r) => (r.measurement.kind === 'lift' ? [r.measurement.ref] : [])));
   for (const s of suspects(belief)) {
     const shunt = s.fault.effects.find((e) => e.kind === 'shunt');
+    if (s.p < WORTH_LIFTING) return undefined;
     if (shunt && !lifted.has(s.ref)) return { kind: 'lift', ref: s.ref, net: shunt.net };
   }
   return undefined;

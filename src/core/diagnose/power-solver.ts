@@ -96,7 +96,7 @@ export class PowerSolver {
     this.packRail = pack ? board.rails.findIndex((r) => Object.values(pack.pins).includes(r.net)) : NOWHERE;
     const cc = (side: PlugSide): number => net(port.sides.find((s) => s.side === side)!.ccNet);
     this.ccNets = { A: cc('A'), B: cc('B') };
-    this.size = 3 * this.refs.size + this.nets.size + OTHERS;
+    this.size = 3 * this.refs.size + this.nets.size + OTHERS + board.rails.length;
     this.absent = Uint8Array.from(this.refs.keys(), (name) => Number(absentRefs.has(name)));
     this.portAbsent = absentRefs.has(port.id);
     this.up = new Uint8Array(this.rails.length);
@@ -136,6 +136,11 @@ export class PowerSolver {
         case 'pinOpen':
           if (e.ref === this.port.id && e.pin === undefined) bytes[other + this.openContact(e.net)] = 1;
           break;
+        case 'cut': {
+          const rail = this.board.rails.findIndex((r) => r.id === e.rail);
+          if (rail >= 0) bytes[other + OTHERS + rail] = 1;
+          break;
+        }
         case 'load':
           bytes[other + LOADED] = 1;
           break;
@@ -225,6 +230,7 @@ export class PowerSolver {
     for (let i = 0; i < rails.length; i++) {
       const rail = rails[i];
       const shunted = this.railShunted(rail);
+      if (this.other(OTHERS + i)) continue;
       for (const feed of rail.feeds) {
         if (!feed.isPort && (feed.from === NOWHERE || up[feed.from] === 0)) continue;
         if (feed.needsImage && !image) continue;
@@ -241,8 +247,9 @@ export class PowerSolver {
 
   private dropFeedersOfShorted(): void {
     const { up, rails } = this;
-    for (const rail of rails) {
-      if (!this.railShunted(rail)) continue;
+    for (let i = 0; i < rails.length; i++) {
+      const rail = rails[i];
+      if (this.other(OTHERS + i) || !this.railShunted(rail)) continue;
       for (const feed of rail.feeds) {
         if (feed.by !== NOWHERE || feed.from === NOWHERE || up[feed.from] === 0) continue;
         if (feed.via.every((ref) => this.conducts(ref)) && rails[feed.from].allMade) this.drop(feed.from);

@@ -1,5 +1,6 @@
 import { partByRef, type Board, type PlugSide, type Port } from '../board';
 import type { Effect } from './faults';
+import { METER_WORDS } from './meter';
 import type { MeterCase } from './power';
 import { PowerSolver } from './power-solver';
 import { numberKeys } from './table';
@@ -18,7 +19,7 @@ export class PowerTable {
   /** The effects that a key stands for. */
   readonly effects: readonly (readonly Effect[])[];
   readonly states: PowerState[] = [];
-  private readonly byText = new Map<string, number>();
+  private readonly byCode = new Map<number | string, number>();
   private readonly solved = new Map<string, Uint16Array>();
   private readonly solver: PowerSolver;
   private readonly marks: readonly Uint8Array[];
@@ -55,12 +56,11 @@ export class PowerTable {
         const [x, y] = [marks[a], marks[b]];
         for (let i = 0; i < both.length; i++) both[i] = x[i] | y[i];
         const { meter, talks, up } = solver.solve(both, side, pack);
-        let text = `${meter}${talks ? '+' : '-'}`;
-        for (const bit of up) text += bit;
-        let number = this.byText.get(text);
+        const code = codeOf(meter, talks, up);
+        let number = this.byCode.get(code);
         if (number === undefined) {
           number = this.states.length;
-          this.byText.set(text, number);
+          this.byCode.set(code, number);
           this.states.push({ meter, talks, up: up.slice() });
         }
         of[a * keys + b] = number;
@@ -71,12 +71,25 @@ export class PowerTable {
   }
 }
 
+const METERS = Object.keys(METER_WORDS) as MeterCase[];
+/** So many rails fit into one exact number beside meter and talk. */
+const MOST_BITS = 44;
+
+/** One number for a state; text where there are more rails than fit. */
+function codeOf(meter: MeterCase, talks: boolean, up: Uint8Array): number | string {
+  if (up.length > MOST_BITS) return `${meter} ${talks} ${up.join('')}`;
+  let code = 2 * METERS.indexOf(meter) + Number(talks);
+  for (let i = 0; i < up.length; i++) code = 2 * code + up[i];
+  return code;
+}
+
 /** What the port's tests ask beside the power state: things outside, a missing part that is required, single contacts. */
 function besideFlags(board: Board, port: Port, effects: readonly Effect[]): string {
   return effects
     .flatMap((e) => {
       if (e.kind === 'outside') return [e.what];
       if (e.kind === 'pinOpen' && e.ref === port.id) return ['contact'];
+      if (e.kind === 'dirty' && e.ref === port.id) return [`dirty ${e.net}`];
       const missing = (e.kind === 'dead' || e.kind === 'open') && partByRef(board, e.ref)?.required === true;
       return missing ? ['missing'] : e.kind === 'imageBad' ? ['image'] : [];
     })

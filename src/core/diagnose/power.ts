@@ -44,6 +44,7 @@ class Damage {
   private readonly shunted = new Set<string>();
   private readonly openPins = new Set<string>();
   private readonly deadSides = new Set<string>();
+  private readonly cutRails = new Set<string>();
   packBad = false;
   loaded = false;
 
@@ -58,12 +59,14 @@ class Damage {
       else if (e.kind === 'imageBad') this.badImages.add(e.ref);
       else if (e.kind === 'shunt' && e.ohm < DRAGGED_DOWN_OHM) this.shunted.add(e.net);
       else if (e.kind === 'pinOpen' && e.pin === undefined) this.openPins.add(`${e.ref} ${e.net}`);
+      else if (e.kind === 'cut') this.cutRails.add(e.rail);
       else if (e.kind === 'load') this.loaded = true;
       else if (e.kind === 'outside' && e.what === 'pack') this.packBad = true;
       else if (e.kind === 'ccDead') this.deadSides.add(`${e.ref} ${e.side}`);
     }
   }
 
+  isCut = (rail: string): boolean => this.cutRails.has(rail);
   present = (ref: string): boolean => !this.absent.has(ref);
   works = (ref: string): boolean => !this.absent.has(ref) && !this.deadRefs.has(ref);
   conducts = (ref: string): boolean => this.stuckOn.has(ref) || (this.works(ref) && !this.openRefs.has(ref));
@@ -148,6 +151,7 @@ function railsUp(board: Board, port: Port, damage: Damage, talks: boolean): Rail
   const onPort = new Set<string>();
   for (const rail of board.rails) {
     const shunted = isRailShunted(board, rail, damage);
+    if (damage.isCut(rail.id)) continue;
     for (const feed of rail.feeds) {
       const isPort = feed.from === null && rail.id === port.vbusRail;
       const fed = isPort || (feed.from !== null && up.has(feed.from));
@@ -168,7 +172,7 @@ function railsUp(board: Board, port: Port, damage: Damage, talks: boolean): Rail
 /** A shorted rail that is passed on by a switch alone drags its source down with it. */
 function dropFeedersOfShorted(board: Board, up: Set<string>, damage: Damage): void {
   for (const rail of board.rails) {
-    if (!isRailShunted(board, rail, damage)) continue;
+    if (!isRailShunted(board, rail, damage) || damage.isCut(rail.id)) continue;
     for (const feed of rail.feeds) {
       if (feed.by === null && feed.from !== null && up.has(feed.from) && feed.via.every(damage.conducts)) {
         const source = board.rails.find((r) => r.id === feed.from)!;

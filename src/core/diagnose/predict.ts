@@ -27,6 +27,8 @@ const HEALTHY_SPREAD = 0.1;
 /** Diode mode: normal spread, what a short to ground reads, and what "open" is taken as. Common practice. */
 const DROP_SPREAD_V = 0.012;
 const DROP_SHORT_V = 0.02;
+/** A leaking array pulls a drop to about this share of normal. Engineering estimate. */
+const LEAK_SHARE = 0.55;
 /** Below this a diode test shows a short, ohm. Common practice. */
 export const DROP_SHORT_BELOW_OHM = 30;
 export const DROP_OPEN_V = 2;
@@ -109,7 +111,9 @@ export class Predictor {
       case 'look':
         return {
           kind: 'verdict',
-          failChance: active.effects.some((e) => e.kind === 'pinOpen' && e.ref === m.ref) ? 0.85 : 0.04,
+          failChance: active.effects.some((e) => (e.kind === 'pinOpen' || e.kind === 'dirty') && e.ref === m.ref)
+            ? 0.85
+            : 0.04,
         };
       case 'image':
         return {
@@ -141,8 +145,15 @@ export class Predictor {
    */
   private meter(port: string, side: PlugSide, fault: Fault, absent: ReadonlySet<string>): Prediction {
     const supply = fault.effects.find((e) => e.kind === 'outside' && e.what !== 'pack');
-    if (supply?.kind !== 'outside') return meterReading(this.board, port, this.meterCase(port, side, fault, absent));
     const as = (meter: MeterCase): Prediction => meterReading(this.board, port, meter);
+    if (supply?.kind !== 'outside') {
+      const seen = this.meterCase(port, side, fault, absent);
+      if (seen === 'noTalk' || !this.dirtyAt(port, side, fault)) return as(seen);
+      return mixture([
+        [0.5, as(seen)],
+        [0.5, as('noTalk')],
+      ]);
+    }
     return supply.what === 'charger'
       ? mixture([
           [0.8, as('noTalk')],
@@ -153,6 +164,12 @@ export class Predictor {
           [0.8, as('nothing')],
           [0.2, as('noTalk')],
         ]);
+  }
+
+  /** True where the CC contact of this plug way is dirty: half of the tries fail (engineering estimate). */
+  private dirtyAt(portId: string, side: PlugSide, { effects }: Fault): boolean {
+    const cc = this.board.ports.find((p) => p.id === portId)!.sides.find((s) => s.side === side)!.ccNet;
+    return effects.some((e) => e.kind === 'dirty' && e.ref === portId && e.net === cc);
   }
 
   /** Shares are engineering estimates after common practice: which fault makes the meter behave how. */
@@ -185,7 +202,9 @@ export class Predictor {
       return stopChance({ silent: 0.8, noisy: 0.1 });
     if (fault.effects.some((e) => e.kind === 'outside' && e.what === 'charger'))
       return stopChance({ silent: 0.4, notReady: 0.3, collapsed: 0.2 });
-    switch (this.meterCase(port, side, fault, absent)) {
+    const meter = this.meterCase(port, side, fault, absent);
+    if (meter !== 'nothing' && this.dirtyAt(port, side, fault)) return stopChance({ noisy: 0.7, contract: 0.2 });
+    switch (meter) {
       case 'nothing':
         return stopChance({ silent: 0.9, noisy: 0.05 });
       case 'noTalk':
@@ -243,6 +262,10 @@ export class Predictor {
     if (shorted) return values(one(DROP_SHORT_V, DROP_SPREAD_V));
     if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact))
       return values(one(DROP_OPEN_V, DROP_SPREAD_V));
+    if (fault.effects.some((e) => e.kind === 'leak' && e.net === net))
+      return values(one(LEAK_SHARE * normal, 2 * DROP_SPREAD_V));
+    if (fault.effects.some((e) => e.kind === 'dirty' && e.net === net))
+      return values(one(normal, DROP_SPREAD_V, 0.6), one(normal + 0.08, 0.04, 0.4));
     const { chips, cut } = this.behind(net, fault, absent);
     if (chips.length === 0) return values(one(cut ? DROP_OPEN_V : normal, DROP_SPREAD_V));
     if (chips.every((ref) => absent.has(ref))) return values(one(DROP_OPEN_V, DROP_SPREAD_V));

@@ -1,4 +1,4 @@
-import type { Board } from '../board';
+import { partByRef, type Board } from '../board';
 import type { Belief } from './belief';
 import { isGone, type Fault } from './faults';
 import { testMinutes, workMinutes, type Access } from './measurement';
@@ -59,10 +59,11 @@ export function rankRepairs(
       minutes: (image ? rewriteMinutes(board) : 2 * workMinutes(board, ref)) + openingMinutes(board, access),
     };
   };
-  const singles = [...alone.keys()].filter((need) => need !== '').map(step);
+  const isPart = (need: string): boolean => partByRef(board, need.replace('/image', '')) !== undefined;
+  const singles = [...alone.keys()].filter(isPart).map(step);
   const pairs = [...together].flatMap(([key, p]): Repair[] => {
     const [a, b] = key.split(' ');
-    if (p < LEAST_PAIR || a === '' || b === undefined || b === '') return [];
+    if (p < LEAST_PAIR || !isPart(a) || !isPart(b)) return [];
     const [first, second] = [step(a), step(b)];
     return [
       {

@@ -58,7 +58,7 @@ export class StateTables {
           : this.drop(m, net);
       }
       case 'look':
-        return this.simple(m, (e) => e.kind === 'pinOpen' && e.ref === m.ref);
+        return this.simple(m, (e) => (e.kind === 'pinOpen' || e.kind === 'dirty') && e.ref === m.ref);
       case 'image':
         return this.simple(m, (e) => e.kind === 'imageBad' && e.ref === m.ref);
       case 'volts':
@@ -167,6 +167,8 @@ export class StateTables {
     return (e) => {
       switch (e.kind) {
         case 'pinOpen':
+        case 'dirty':
+        case 'leak':
           return e.net === net;
         case 'inputs':
           return chips.includes(e.ref);
@@ -214,15 +216,17 @@ export class StateTables {
     const [solvedA, solvedB] = [power.stateOf('A', 'in'), power.stateOf('B', 'in')];
     const solved = 'side' in m && m.side === 'B' ? solvedB : solvedA;
     const flags = effects.map((list) => outsideFlags(this.board, list));
+    const cc = port.sides.find((s) => s.side === ('side' in m ? m.side : 'A'))!.ccNet;
+    const dirty = (x: Flags, y: Flags): boolean => x.dirty.includes(cc) || y.dirty.includes(cc);
     const at = (of: Uint16Array, a: number, b: number) => states[of[a * keys + b]];
     const rowName = (a: number, b: number): string => {
       const [x, y] = [flags[a], flags[b]];
       switch (m.kind) {
         case 'usb':
-          return `${x.supply || y.supply ? `${x.supply}${y.supply}` : at(solved, a, b).meter}`;
+          return x.supply || y.supply ? `${x.supply}${y.supply}` : `${at(solved, a, b).meter} ${dirty(x, y)}`;
         case 'shape':
         case 'talk':
-          return `${[x.supply, y.supply].sort().join('')} ${at(solved, a, b).meter} ${x.image || y.image} ${x.load || y.load} ${x.missing || y.missing}`;
+          return `${[x.supply, y.supply].sort().join('')} ${at(solved, a, b).meter} ${x.image || y.image} ${x.load || y.load} ${x.missing || y.missing} ${dirty(x, y)}`;
         case 'tester':
           return `${at(solvedA, a, b).talks || at(solvedB, a, b).talks} ${x.pin || y.pin}`;
         default: {
@@ -277,6 +281,8 @@ interface Flags {
   readonly load: boolean;
   readonly pin: boolean;
   readonly missing: boolean;
+  /** Nets of dirty contacts. */
+  readonly dirty: readonly string[];
 }
 
 /** What the port's tests ask beside the power solution. */
@@ -287,6 +293,7 @@ function outsideFlags(board: Board, effects: readonly Effect[]): Flags {
     thing: outside?.what,
     image: effects.some((e) => e.kind === 'imageBad'),
     load: effects.some((e) => e.kind === 'load'),
+    dirty: effects.flatMap((e) => (e.kind === 'dirty' ? [e.net] : [])),
     pin: effects.some((e) => e.kind === 'pinOpen'),
     missing: effects.some(
       (e) => (e.kind === 'dead' || e.kind === 'open') && partByRef(board, e.ref)?.required === true,

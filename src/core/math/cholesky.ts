@@ -14,8 +14,9 @@ export function invertSpd(a: Float64Array, n: number): Float64Array {
     column.fill(0);
     column[k] = 1;
     solveLower(l, n, column, k);
-    solveUpper(l, n, column);
-    for (let i = 0; i < n; i++) inverse[i * n + k] = column[i];
+    // The inverse is symmetric: of each column only the part from the diagonal down is worked out.
+    solveUpper(l, n, column, k);
+    for (let i = k; i < n; i++) inverse[i * n + k] = inverse[k * n + i] = column[i];
   }
   return inverse;
 }
@@ -46,9 +47,9 @@ function solveLower(l: Float64Array, n: number, b: Float64Array, first: number):
   }
 }
 
-/** Solves Lᵀ·x = b in place. */
-function solveUpper(l: Float64Array, n: number, b: Float64Array): void {
-  for (let i = n - 1; i >= 0; i--) {
+/** Solves Lᵀ·x = b in place, from the end down to entry `last`. */
+function solveUpper(l: Float64Array, n: number, b: Float64Array, last: number): void {
+  for (let i = n - 1; i >= last; i--) {
     let sum = b[i];
     for (let k = i + 1; k < n; k++) sum -= l[k * n + i] * b[k];
     b[i] = sum / l[i * n + i];

@@ -49,7 +49,9 @@ describe.each(DEMO_BOARDS)('%s, every fault that fails a rail when all rails are
   const { board } = predictor;
 
   test('lies in the smallest set of suspects of some first bad rail, or at the port', () => {
-    const missed = singleFaults(board).flatMap((fault) => {
+    // The set names parts. Bridges, cracked traces and long screws are the board's own faults: Probe finds those.
+    const ofParts = singleFaults(board).filter((f) => f.story === undefined);
+    const missed = ofParts.flatMap((fault) => {
       const volts = new Map(
         board.rails.map((rail) => {
           const { value } = idealReading(predictor, { kind: 'volts', rail: rail.id }, fault);

@@ -1,2 +1,0 @@
-import { benchJobs } from './bench/diagnose/belief';
-benchJobs();

@@ -1,0 +1,90 @@
+import { groundNet, padsOf, type Board } from '../board';
+import { SHORT_OHM, WEIGHT, type Effect, type Fault } from './faults';
+
+/** Faults that belong to the board rather than to one part: bridges, cracked traces, long screws. */
+
+/** Solder can bridge pads of two parts that lie this close, mm. Engineering estimate. */
+const BRIDGE_REACH_MM = 1;
+/** A screw of the wrong length pierces what lies nearest to it, mm. Engineering estimate. */
+const SCREW_REACH_MM = 4;
+
+/** Solder bridges between neighbours, from the geometry: pads of two parts within a bridge's reach. */
+export function solderBridges(board: Board): Fault[] {
+  const ground = groundNet(board);
+  const pads = board.parts.flatMap((part) =>
+    padsOf(board, part)
+      .filter((pad) => part.pins[pad.pin] !== undefined)
+      .map((pad) => ({ ...pad, part, net: part.pins[pad.pin] })),
+  );
+  const found = new Map<string, Fault>();
+  pads.forEach((a, i) => {
+    for (const b of pads.slice(i + 1)) {
+      if (a.part.ref === b.part.ref || a.net === b.net || a.part.side !== b.part.side) continue;
+      if (gapMm(a, b) > BRIDGE_REACH_MM) continue;
+      const [small, other] = Object.keys(a.part.pins).length <= Object.keys(b.part.pins).length ? [a, b] : [b, a];
+      const nets = [a.net, b.net].sort();
+      const id = `${small.part.ref}/solder/${other.part.ref}/${nets.join('-')}`;
+      const effect: Effect = nets.includes(ground)
+        ? { kind: 'shunt', net: nets.find((n) => n !== ground)!, ohm: SHORT_OHM }
+        : { kind: 'bridge', netA: nets[0], netB: nets[1], ohm: SHORT_OHM };
+      found.set(id, {
+        id,
+        ref: small.part.ref,
+        words: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
+        weight: WEIGHT.solderBridge,
+        effects: [effect],
+        story: 'earlierRepair',
+      });
+    }
+  });
+  return [...found.values()];
+}
+
+interface Box {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly wMm: number;
+  readonly hMm: number;
+}
+
+function gapMm(a: Box, b: Box): number {
+  const dx = Math.max(0, Math.abs(a.xMm - b.xMm) - (a.wMm + b.wMm) / 2);
+  const dy = Math.max(0, Math.abs(a.yMm - b.yMm) - (a.hMm + b.hMm) / 2);
+  return Math.hypot(dx, dy);
+}
+
+/** Inner traces that can crack: each rail that comes from somewhere else on the board. */
+export const traceCracks = (board: Board): Fault[] =>
+  board.rails
+    .filter((r) => r.feeds.some((f) => f.from !== null))
+    .map((r) => ({
+      id: `${r.id}/crack`,
+      ref: r.id,
+      words: `Inner trace to ${r.id}, cracked`,
+      weight: WEIGHT.traceCrack,
+      effects: [{ kind: 'cut', rail: r.id }],
+      story: 'bend',
+    }));
+
+/** Screws of the wrong length, each with the net that lies nearest to it. */
+export function longScrews(board: Board): Fault[] {
+  const ground = groundNet(board);
+  return board.screws.flatMap((screw): Fault[] => {
+    const [near] = board.parts
+      .flatMap((part) => padsOf(board, part).map((pad) => ({ pad, net: part.pins[pad.pin] })))
+      .filter(({ net }) => net !== undefined && net !== ground)
+      .map(({ pad, net }) => ({ net, mm: Math.hypot(pad.xMm - screw.xMm, pad.yMm - screw.yMm) }))
+      .sort((a, b) => a.mm - b.mm);
+    if (!near || near.mm > SCREW_REACH_MM) return [];
+    return [
+      {
+        id: `${screw.id}/through/${near.net}`,
+        ref: screw.id,
+        words: `Screw ${screw.id} too long, ${near.net} pierced to ground`,
+        weight: WEIGHT.screwThrough,
+        effects: [{ kind: 'shunt', net: near.net, ohm: SHORT_OHM }],
+        story: 'earlierRepair',
+      },
+    ];
+  });
+}
