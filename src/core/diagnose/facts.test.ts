@@ -5,7 +5,8 @@ import { readMeter } from './meter';
 import { idealReading } from './policy';
 import { solvePower } from './power';
 import { Predictor } from './predict';
-import { singleFaults, type Fault } from './faults';
+import { singleFaults } from './catalogue';
+import { type Fault } from './faults';
 
 const heron = Predictor.of(demoBoard('heronlog-4-c'));
 const marsh = Predictor.of(demoBoard('marshdesk-2-b'));

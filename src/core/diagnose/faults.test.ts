@@ -1,15 +1,8 @@
 import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { partByRef } from '../board';
 import { boardElements, elementsOf } from './elements';
-import {
-  HISTORY_FACTORS,
-  HISTORY_FLAGS,
-  OUTSIDE,
-  SHORT_OHM,
-  faultsOfPart,
-  historyFactor,
-  singleFaults,
-} from './faults';
+import { singleFaults } from './catalogue';
+import { HISTORY_FACTORS, HISTORY_FLAGS, OUTSIDE, SHORT_OHM, faultsOfPart, historyFactor } from './faults';
 import { updateBelief } from './belief';
 import { classify } from './outcomes';
 import { Predictor } from './predict';

@@ -1,4 +1,3 @@
-import { longScrews, solderBridges, traceCracks } from './damage';
 import { groundNet, type Board, type Part, type PartKind, type PlugSide } from '../board';
 
 /** What a fault does to the board. A double fault is the union of two lists. */
@@ -7,6 +6,8 @@ export type Effect =
   | { readonly kind: 'bridge'; readonly netA: string; readonly netB: string; readonly ohm: number }
   | { readonly kind: 'open'; readonly element: string; readonly ref: string }
   | { readonly kind: 'dead'; readonly ref: string }
+  /** A controller that no longer runs, though its own always-on regulator still does. */
+  | { readonly kind: 'coreDead'; readonly ref: string }
   | { readonly kind: 'ccDead'; readonly ref: string; readonly side: PlugSide }
   | { readonly kind: 'imageBad'; readonly ref: string }
   /** One contact of a connector, or all contacts of its net where no pin is named. */
@@ -58,7 +59,8 @@ export const SHORT_OHM = 1.6;
  */
 export const WEIGHT = {
   portControllerShort: 2.5,
-  portControllerDead: 6,
+  portControllerDead: 3,
+  portControllerCore: 3,
   portControllerBlown: 3,
   portControllerSide: 2,
   imageBad: 4,
@@ -139,6 +141,9 @@ export function faultsOfPart(board: Board, part: Part): Fault[] {
         ...shortsOfLoads(part, WEIGHT.portControllerShort),
         ...liftedPads(part),
         dead(part, WEIGHT.portControllerDead),
+        fault(part, 'core', 'dead inside, its regulator alive', WEIGHT.portControllerCore, [
+          { kind: 'coreDead', ref: part.ref },
+        ]),
         blown(part, WEIGHT.portControllerBlown),
         ...(['A', 'B'] as const).map((side) =>
           fault(part, `side-${side}`, `its CC side ${side} dead`, WEIGHT.portControllerSide, [
@@ -285,26 +290,6 @@ const liftedPads = (part: Part): Fault[] =>
     ]),
     story: 'earlierRepair',
   }));
-
-/** All single faults of a board, and "outside" last. */
-export function singleFaults(board: Board): Fault[] {
-  const things = OUTSIDE_THINGS.map((what): Fault => ({
-    id: outsideFaultId(what),
-    ref: '',
-    words: `Nothing on this board: the ${what}`,
-    weight: WEIGHT.outsideThing,
-    effects: [{ kind: 'outside', what }],
-  }));
-  const nothing: Fault = { id: OUTSIDE, ref: '', words: 'Nothing on this board', weight: WEIGHT.outside, effects: [] };
-  return [
-    ...board.parts.flatMap((part) => faultsOfPart(board, part)),
-    ...solderBridges(board),
-    ...traceCracks(board),
-    ...longScrews(board),
-    ...things,
-    nothing,
-  ];
-}
 
 export const HISTORY_FLAGS = ['unknownCharger', 'liquid', 'fall', 'bend', 'earlierRepair'] as const;
 export type HistoryFlag = (typeof HISTORY_FLAGS)[number];

@@ -1,5 +1,6 @@
 export { suspectPairs, suspects, updateBelief, type Belief, type Suspect, type SuspectPair } from './belief';
 export { FaultCase } from './case';
+export { singleFaults } from './catalogue';
 export { expectedShare, SURPRISING_BELOW, turnsOf, type Turn } from './doubt';
 export {
   HISTORY_FACTORS,
@@ -9,7 +10,6 @@ export {
   OUTSIDE,
   OUTSIDE_THINGS,
   outsideFaultId,
-  singleFaults,
   type Fault,
   type HistoryFactors,
   type HistoryFlag,

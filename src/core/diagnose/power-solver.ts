@@ -96,7 +96,7 @@ export class PowerSolver {
     this.packRail = pack ? board.rails.findIndex((r) => Object.values(pack.pins).includes(r.net)) : NOWHERE;
     const cc = (side: PlugSide): number => net(port.sides.find((s) => s.side === side)!.ccNet);
     this.ccNets = { A: cc('A'), B: cc('B') };
-    this.size = 3 * this.refs.size + this.nets.size + OTHERS + board.rails.length;
+    this.size = 4 * this.refs.size + this.nets.size + OTHERS + board.rails.length;
     this.absent = Uint8Array.from(this.refs.keys(), (name) => Number(absentRefs.has(name)));
     this.portAbsent = absentRefs.has(port.id);
     this.up = new Uint8Array(this.rails.length);
@@ -109,7 +109,7 @@ export class PowerSolver {
   mark(effects: readonly Effect[]): Uint8Array {
     const bytes = new Uint8Array(this.size);
     const { size: refs } = this.refs;
-    const other = 3 * refs + this.nets.size;
+    const other = 4 * refs + this.nets.size;
     const set = (index: number | undefined, offset: number): void => {
       if (index !== undefined) bytes[offset + index] = 1;
     };
@@ -124,8 +124,11 @@ export class PowerSolver {
         case 'stuckOn':
           set(this.refs.get(e.ref), 2 * refs);
           break;
+        case 'coreDead':
+          set(this.refs.get(e.ref), 3 * refs);
+          break;
         case 'shunt':
-          if (e.ohm < DRAGGED_DOWN_OHM) set(this.nets.get(e.net), 3 * refs);
+          if (e.ohm < DRAGGED_DOWN_OHM) set(this.nets.get(e.net), 4 * refs);
           break;
         case 'imageBad':
           if (e.ref === this.port.imagePart) bytes[other + IMAGE_BAD] = 1;
@@ -182,13 +185,16 @@ export class PowerSolver {
   }
 
   private other(index: number): boolean {
-    return this.damage[3 * this.refs.size + this.nets.size + index] === 1;
+    return this.damage[4 * this.refs.size + this.nets.size + index] === 1;
   }
   private shunted(net: number): boolean {
-    return this.damage[3 * this.refs.size + net] === 1;
+    return this.damage[4 * this.refs.size + net] === 1;
   }
   private works(ref: number): boolean {
     return this.absent[ref] === 0 && this.damage[ref] === 0;
+  }
+  private runs(ref: number): boolean {
+    return this.works(ref) && this.damage[3 * this.refs.size + ref] === 0;
   }
   private stuck(ref: number): boolean {
     return this.damage[2 * this.refs.size + ref] === 1;
@@ -208,7 +214,7 @@ export class PowerSolver {
 
   private canTalk(side: PlugSide): boolean {
     return (
-      this.works(this.controller) &&
+      this.runs(this.controller) &&
       !this.other(side === 'A' ? SIDE_A_DEAD : SIDE_B_DEAD) &&
       this.imageGood() &&
       this.controllerRails.every((i) => this.up[i] === 1)
@@ -235,7 +241,11 @@ export class PowerSolver {
         if (!feed.isPort && (feed.from === NOWHERE || up[feed.from] === 0)) continue;
         if (feed.needsImage && !image) continue;
         if (feed.needsTalk && !talks && !feed.via.some((ref) => this.stuck(ref))) continue;
-        if (!feed.via.every((ref) => this.conducts(ref)) || (feed.by !== NOWHERE && !this.works(feed.by))) continue;
+        if (
+          !feed.via.every((ref) => this.conducts(ref)) ||
+          (feed.by !== NOWHERE && !(feed.needsTalk || feed.needsImage ? this.runs(feed.by) : this.works(feed.by)))
+        )
+          continue;
         const hangs = feed.isPort || (feed.by === NOWHERE && feed.from !== NOWHERE && onPort[feed.from] === 1);
         if (hangs) onPort[i] = 1;
         if (shunted && hangs) this.portShorted = true;

@@ -39,6 +39,7 @@ export const VSAFE5_V = 5;
 class Damage {
   private readonly deadRefs = new Set<string>();
   private readonly openRefs = new Set<string>();
+  private readonly coreDead = new Set<string>();
   private readonly stuckOn = new Set<string>();
   private readonly badImages = new Set<string>();
   private readonly shunted = new Set<string>();
@@ -55,6 +56,7 @@ class Damage {
     for (const e of effects) {
       if (e.kind === 'dead') this.deadRefs.add(e.ref);
       else if (e.kind === 'open') this.openRefs.add(e.ref);
+      else if (e.kind === 'coreDead') this.coreDead.add(e.ref);
       else if (e.kind === 'stuckOn') this.stuckOn.add(e.ref);
       else if (e.kind === 'imageBad') this.badImages.add(e.ref);
       else if (e.kind === 'shunt' && e.ohm < DRAGGED_DOWN_OHM) this.shunted.add(e.net);
@@ -66,6 +68,7 @@ class Damage {
     }
   }
 
+  runs = (ref: string): boolean => this.works(ref) && !this.coreDead.has(ref);
   isCut = (rail: string): boolean => this.cutRails.has(rail);
   present = (ref: string): boolean => !this.absent.has(ref);
   works = (ref: string): boolean => !this.absent.has(ref) && !this.deadRefs.has(ref);
@@ -130,7 +133,7 @@ function isAttached(board: Board, port: Port, side: PlugSide, damage: Damage): b
 
 function canTalk(port: Port, side: PlugSide, damage: Damage, up: ReadonlySet<string>): boolean {
   return (
-    damage.works(port.controller) &&
+    damage.runs(port.controller) &&
     !damage.sideDead(port.controller, side) &&
     damage.imageGood(port.imagePart) &&
     port.controllerRails.every((id) => up.has(id))
@@ -157,7 +160,12 @@ function railsUp(board: Board, port: Port, damage: Damage, talks: boolean): Rail
       const fed = isPort || (feed.from !== null && up.has(feed.from));
       const forced = feed.via.some(damage.isStuckOn);
       const needsMet = feed.needs.every((need) => (need === 'talk' ? talks || forced : imageGood));
-      if (!fed || !needsMet || !feed.via.every(damage.conducts) || (feed.by !== null && !damage.works(feed.by)))
+      if (
+        !fed ||
+        !needsMet ||
+        !feed.via.every(damage.conducts) ||
+        (feed.by !== null && !(feed.needs.length > 0 ? damage.runs(feed.by) : damage.works(feed.by)))
+      )
         continue;
       const hangsOnPort = isPort || (feed.by === null && feed.from !== null && onPort.has(feed.from));
       if (hangsOnPort) onPort.add(rail.id);

@@ -8,7 +8,8 @@ import {
   type PlugSide,
   type Port,
 } from '../board';
-import { isGone, singleFaults, type Effect, type Fault, type OutsideThing } from './faults';
+import { singleFaults } from './catalogue';
+import { isGone, type Effect, type Fault, type OutsideThing } from './faults';
 import { throughNets, type Measurement } from './measurement';
 import { ResistanceNetwork, type ConductanceChange } from './network';
 import { STOPS, type Stop } from '../usb';

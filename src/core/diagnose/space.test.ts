@@ -1,0 +1,123 @@
+import { demoBoard } from '../../../demo/files';
+import { suspectPairs, updateBelief } from './belief';
+import { FaultCase } from './case';
+import { Predictor } from './predict';
+import { HypothesisSpace } from './space';
+import type { TestTable } from './table';
+import type { Fault } from './faults';
+
+const fault = (id: string, ref: string, weight: number): Fault => ({ id, ref, words: id, weight, effects: [] });
+const faults = [fault('a', 'U1', 3), fault('b', 'U1', 1), fault('c', 'U2', 2), fault('outside', '', 4)];
+const space = new HypothesisSpace(faults);
+/** A test with two rows: it reads "bad" whenever fault c is there. */
+const table: TestTable = {
+  keyOf: Uint16Array.from([0, 0, 1, 0]),
+  keys: 2,
+  rowOf: Uint16Array.from([0, 1, 1, 1]),
+  rows: [
+    { kind: 'verdict', failChance: 0.1 },
+    { kind: 'verdict', failChance: 0.9 },
+  ],
+  classes: [],
+};
+
+describe('a small space, worked by hand', () => {
+  test('holds every single and every pair once, in the stated order', () => {
+    const seen: string[] = [];
+    space.forEach((h, i, j) => seen.push(`${h}:${i},${j}`));
+    expect(space.size).toBe(10);
+    expect(seen).toEqual([
+      '0:0,-1',
+      '1:1,-1',
+      '2:2,-1',
+      '3:3,-1',
+      '4:0,1',
+      '5:0,2',
+      '6:0,3',
+      '7:1,2',
+      '8:1,3',
+      '9:2,3',
+    ]);
+  });
+
+  test('gives pairs of one part, and pairs with "nothing wrong", no chance', () => {
+    const board = demoBoard('heronlog-4-c');
+    const p = space.prior(board, [], {});
+    expect(p.reduce((s, v) => s + v, 0)).toBeCloseTo(1, 12);
+    expect([p[4], p[6], p[8], p[9]]).toEqual([0, 0, 0, 0]);
+    // Singles keep their proportions, and so do the pairs that may be: a and c against b and c as 3 to 1.
+    expect(p[0] / p[1]).toBeCloseTo(3, 9);
+    expect(p[5] / p[7]).toBeCloseTo(3, 9);
+    expect(p[5] + p[7]).toBeCloseTo(0.15, 9);
+  });
+
+  test('an update multiplies by the row of each hypothesis and normalises', () => {
+    const p = new Float64Array(10).fill(0.1);
+    space.update(p, table, Float64Array.from([1, 3]));
+    const withC = [2, 5, 7, 9];
+    for (let h = 0; h < 10; h++) expect(p[h]).toBeCloseTo((withC.includes(h) ? 3 : 1) / (4 * 3 + 6), 12);
+  });
+
+  test('mass by row and marginals agree with adding up', () => {
+    const p = Float64Array.from([0.1, 0.05, 0.2, 0.05, 0, 0.3, 0, 0.2, 0, 0.1]);
+    expect([...space.rowMass(p, table)].map((v) => v.toFixed(10))).toEqual(['0.2000000000', '0.8000000000']);
+    expect([...space.marginal(p)].map((v) => v.toFixed(10))).toEqual([
+      '0.4000000000',
+      '0.2500000000',
+      '0.8000000000',
+      '0.1500000000',
+    ]);
+    expect([...space.byHypothesis(table, [7, 9])]).toEqual([7, 7, 9, 7, 7, 9, 7, 9, 7, 9]);
+  });
+});
+
+describe('new parts', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+
+  test('bring along faults of their own, with the rate of parts that are bad out of the packet', () => {
+    const { faults: all, marginal } = updateBelief(predictor, [], [], {}, ['U4']);
+    const fresh = all.map((f, i) => (f.fresh ? marginal[i] : 0)).reduce((s, v) => s + v, 0);
+    expect(all.filter((f) => f.fresh).every((f) => f.ref === 'U4' && f.words.startsWith('New U4'))).toBe(true);
+    expect(fresh).toBeGreaterThan(0.015);
+    expect(fresh).toBeLessThan(0.025);
+  });
+
+  test('a case is made once for the same new parts, in any order', () => {
+    expect(FaultCase.of(predictor, ['U4', 'C14'])).toBe(FaultCase.of(predictor, ['C14', 'U4', 'U4']));
+    expect(FaultCase.of(predictor, ['U9/image'])).toBe(FaultCase.of(predictor, []));
+  });
+});
+
+test('the bench’s own factors and records shift the prior as they say', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const chance = (
+    practice: Parameters<typeof updateBelief>[3],
+    history: Parameters<typeof updateBelief>[2] = [],
+  ): number => {
+    const { faults: all, marginal } = updateBelief(predictor, [], history, practice);
+    return all.reduce((s, f, i) => (f.ref === 'F1' ? s + marginal[i] : s), 0);
+  };
+  expect(chance({ records: { fuse: 3 } })).toBeGreaterThan(chance({}) * 2);
+  expect(chance({ factors: { unknownCharger: { fuse: 10 } } }, ['unknownCharger'])).toBeGreaterThan(
+    chance({}, ['unknownCharger']) * 2,
+  );
+  expect(chance({ factors: { unknownCharger: { fuse: 10 } } })).toBeCloseTo(chance({}), 12);
+});
+
+test('the story of an earlier repair brings bridges, lifted pads and screws; a bend brings cracked traces', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const chance = (history: Parameters<typeof updateBelief>[2], mode: RegExp): number => {
+    const { faults: all, marginal } = updateBelief(predictor, [], history);
+    return all.reduce((s, f, i) => (mode.test(f.id) ? s + marginal[i] : s), 0);
+  };
+  for (const mode of [/solder/, /\/pad\//, /through/])
+    expect(chance(['earlierRepair'], mode)).toBeGreaterThan(3 * chance([], mode));
+  expect(chance(['bend'], /crack/)).toBeGreaterThan(3 * chance([], /crack/));
+});
+
+test('pairs are listed by parts, likeliest first', () => {
+  const pairs = suspectPairs(updateBelief(Predictor.of(demoBoard('heronlog-4-c')), [], []), 5);
+  expect(pairs).toHaveLength(5);
+  expect(pairs.map((p) => p.p)).toEqual([...pairs.map((p) => p.p)].sort((a, b) => b - a));
+  for (const { refs } of pairs) expect(refs[0]).not.toBe(refs[1]);
+});
