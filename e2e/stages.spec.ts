@@ -116,3 +116,38 @@ test('nothing is asked of the network, and the security policy is not broken', a
   expect(outside).toEqual([]);
   expect(broken).toEqual([]);
 });
+
+test('Probe shows the three best tests, asks twice for a surprise, and says what would change its mind', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/31/probe`);
+  const tests = page.getByRole('list', { name: 'The best tests' }).getByRole('listitem');
+  await expect(tests).toHaveCount(3);
+  await expect(tests.first()).toContainText(/\d+ s, 0\.\d\d bit/);
+  const second = (await tests.nth(1).getByRole('link').innerText()).trim();
+  await tests.nth(1).getByRole('link').click();
+  await expect(headline(page)).toHaveText(second);
+  await expect(page.getByRole('complementary')).toContainText('What would change this');
+  await enterLine(page, 'c36 0.9 ohm');
+  await expect(page.getByRole('complementary')).toContainText('take it a second time before it counts for much');
+  await enterLine(page, 'c36 0.95 ohm');
+  await expect(page.getByRole('complementary')).not.toContainText('take it a second time');
+});
+
+test('references of a board go out as CSV and come in again; a faulty file is explained', async ({ page }) => {
+  await page.goto(`${server.url}/library/heronlog-4-c`);
+  await expect(page.getByRole('complementary')).toContainText('Known-good readings');
+  const file = await page.request.get(`${server.url}/library/heronlog-4-c/references`);
+  const text = await file.text();
+  expect(text.split('\n')[0]).toBe('board,point,value,source');
+  const load = (content: string): Promise<void> =>
+    page
+      .getByLabel('Add reference readings')
+      .setInputFiles({ name: 'refs.csv', mimeType: 'text/csv', buffer: Buffer.from(content) });
+  await load('board,point,value,source\nheronlog-4-c,ohm:VIN,much,job 12\n');
+  await expect(page.getByRole('alert').filter({ hasText: 'line 2' })).toContainText(
+    'expected board, point and a figure',
+  );
+  await load('board,point,value,source\nheronlog-4-c,ohm:VIN,61000,job 12\n');
+  await expect(page.getByText('1 reading kept.')).toBeVisible();
+});

@@ -95,6 +95,19 @@ describe('usb', () => {
     expect(silent.implicated[0].ref).toBe('U4');
   });
 
+  test('decode reads a conversation noted as hex, one message a line', async () => {
+    const packets = conversation({ trouble: 'refused', offers: OFFERS_65W, want: 3, wantMa: 2000 });
+    const noted = packets
+      .map(
+        (p) =>
+          `${(p.atS * 1000).toFixed(2)}ms ${Array.from(p.bytes, (b) => b.toString(16).padStart(2, '0')).join(' ')}`,
+      )
+      .join('\n');
+    const read = await json('usb', 'decode', file('noted.hex', noted), '--board', HERON);
+    expect(read).toMatchObject({ stop: 'refused', headline: 'The request is refused' });
+    expect(read.messages).toHaveLength(packets.length);
+  });
+
   test('trace names its segments, expect gives the window', async () => {
     const { segments, expected } = await json('usb', 'trace', HERON, meter());
     expect(segments).toMatchObject([{ name: 'noTalk', words: 'five volts, no conversation' }]);
@@ -108,6 +121,7 @@ describe('usb', () => {
       () => ['usb', 'decode', file('words.csv', 'hello\n')],
       /Expected rows of time and two levels/,
     ],
+    ['hex that is none', () => ['usb', 'decode', file('odd.hex', 'ff zz\n')], /line 1: expected hex; got "zz"/],
     ['a missing capture', () => ['usb', 'decode', 'nowhere.csv'], /nowhere\.csv: ENOENT/],
     ['an unknown port', () => ['usb', 'expect', HERON, '--port', 'J9'], /Expected one of the ports J1; got "J9"/],
     ['an unknown charger', () => ['usb', 'expect', HERON, '--charger', 'huge'], /Expected a charger: .*; got "huge"/],

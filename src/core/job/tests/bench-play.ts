@@ -3,7 +3,7 @@ import type { Board } from '../../board';
 import { parseEntry } from '../entry';
 import type { EventBody, JobEvent, Story } from '../events';
 import { foldJob } from '../fold';
-import { viewJob, type JobView } from '../view';
+import { viewJob, type BenchKnowledge, type JobView } from '../view';
 
 const AT = '2026-11-24T08:00:00.000Z';
 
@@ -14,6 +14,7 @@ export class BenchPlay {
   constructor(
     private readonly board: Board,
     story: Partial<Story> = {},
+    private readonly knowledge: BenchKnowledge = {},
   ) {
     this.push({
       kind: 'story',
@@ -47,7 +48,7 @@ export class BenchPlay {
   }
 
   get view(): JobView {
-    return viewJob(77, AT, this.board, this.events);
+    return viewJob(77, AT, this.board, this.events, this.knowledge);
   }
 
   /** Chance of a part, alone or with another. */
