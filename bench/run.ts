@@ -1,4 +1,5 @@
 /** Prints figures as ratios between things measured in this one run. */
+import { benchNetlist } from './board/netlist';
 import { benchBelief, benchJobs, benchPairs } from './diagnose/belief';
 import { benchDiagnosis } from './diagnose/policy';
 import { benchHeatVersusC } from './heat/versus-c';
@@ -8,6 +9,7 @@ import { benchCapture } from './usb/capture';
 benchHeatVersusC();
 benchCapture();
 benchDiagnosis();
+benchNetlist();
 benchBelief();
 benchJobs();
 await benchPairs();

@@ -69,6 +69,23 @@ test('proof rails', async () => {
   expect(answer.failures[0]).toMatchObject({ rail: 'AON33', lastGood: 'VBUS_F' });
 });
 
+describe('board', () => {
+  test('a netlist of a board comes back as a draft that says what is missing', async () => {
+    const { out, code } = await cli('board', 'netlist', HERON);
+    expect(code).toBe(0);
+    const { board, missing } = await json('board', 'draft', file('heron.ipc', out), '--id', 'heron-draft');
+    expect(board.id).toBe('heron-draft');
+    expect(board.parts.length).toBe(80);
+    expect(missing[0]).toBe('Name the device, the board and its revision.');
+  });
+
+  test('a malformed netlist is named by file and line', async () => {
+    const { code, err } = await cli('board', 'draft', file('odd.ipc', 'rubbish\n'));
+    expect(code).toBe(2);
+    expect(err).toMatch(/odd\.ipc line 1: expected a record of IPC-D-356; got "rubbish"/);
+  });
+});
+
 describe('usb', () => {
   const capture = (trouble: 'none' | 'noAnswer'): string => {
     const packets = conversation({ trouble, offers: OFFERS_65W, want: 3, wantMa: 2000 });

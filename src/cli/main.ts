@@ -1,5 +1,6 @@
 /** The core without a browser: files in, JSON out. Bad input ends with exit code 2 and a readable problem. */
 import { Command, CommanderError } from 'commander';
+import { addBoardCommands } from './board';
 import { addDiagnoseCommands } from './diagnose';
 import { addHeatCommands } from './heat';
 import { addImageCommands } from './image';
@@ -15,6 +16,7 @@ export function program(): Command {
   addImageCommands(root);
   addProofCommands(root);
   addUsbCommands(root);
+  addBoardCommands(root);
   addSchemaCommand(root);
   return root;
 }

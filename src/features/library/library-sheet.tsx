@@ -3,6 +3,7 @@ import { Grid, Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { boardMeasurements, singleFaults } from '@/core/diagnose';
 import { ColumnHeads, Headline } from '@/ui';
+import { BoardDraftMaker } from './board-draft';
 import { BoardUpload } from './board-upload';
 
 const COLUMNS = 'minmax(0, 1.4fr) 90px 90px 90px 110px 110px';
@@ -44,6 +45,7 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
         </Link>
       ))}
       <BoardUpload />
+      <BoardDraftMaker />
       <Text mt="6">
         <Link asChild color="copperText" textDecoration="underline">
           <NextLink href="/library/practice">How often readings are wrong on this bench</NextLink>
