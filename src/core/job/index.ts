@@ -22,6 +22,7 @@ export { isBareValue, walkPort, walkStem, type PortWalk, type WalkPin } from './
 export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';
 export { storyShift, type StoryShift } from './story';
+export { referencesFromJob } from './references';
 export { reportOf, type JobReport } from './report';
 export {
   captureBody,

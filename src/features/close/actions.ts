@@ -1,12 +1,28 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { viewJob, type Outcome } from '@/core/job';
+import { referencesFromJob, viewJob, type Outcome } from '@/core/job';
 import { problemText } from '@/core/result';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
 import { enter } from '@/db/enter';
 import { findJob, jobEventsOf } from '@/db/jobs';
+import { keepReferences, knowledgeOf } from '@/db/knowledge';
+
+/** Keeps the readings of a repaired job as known-good ones; a second time changes nothing. */
+export async function keepReferencesOf(number: number): Promise<{ kept: boolean; words: string }> {
+  const db = await database();
+  const job = await findJob(db, number);
+  const board = job && (await findBoard(db, job.boardId));
+  if (!job || !board) return { kept: false, words: `Expected a job that exists; there is no job ${number}.` };
+  const view = viewJob(number, job.openedAt, board, await jobEventsOf(db, number), await knowledgeOf(db, board.id));
+  const readings = referencesFromJob(view);
+  if (readings.length === 0)
+    return { kept: false, words: 'Expected a job closed as repaired, with good readings after the repair; got none.' };
+  await keepReferences(db, readings, new Date().toISOString());
+  revalidatePath('/', 'layout');
+  return { kept: true, words: `${readings.length} readings kept as known good.` };
+}
 
 /** Closes a job. As repaired only when all gates hold, or with a reason. */
 export async function closeJob(

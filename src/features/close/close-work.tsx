@@ -2,9 +2,9 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
-import { OUTCOMES, type JobView, type Outcome } from '@/core/job';
-import { Headline, MainButton, ProblemNote } from '@/ui';
-import { closeJob } from './actions';
+import { OUTCOMES, referencesFromJob, type JobView, type Outcome } from '@/core/job';
+import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
+import { closeJob, keepReferencesOf } from './actions';
 
 const OUTCOME_WORDS: Record<Outcome, string> = {
   repaired: 'Repaired',
@@ -23,6 +23,7 @@ export function CloseWork({ job }: { job: JobView }) {
           {closed.cause || 'No cause stated.'} {closed.reason && `Closed with open gates: ${closed.reason}`}
         </Headline>
         <ReportLinks number={job.number} />
+        <Lesson job={job} />
         <Text mt="4" color="quiet">
           Undo opens it again; the record keeps both.
         </Text>
@@ -48,6 +49,37 @@ export function CloseWork({ job }: { job: JobView }) {
         <ReportLinks number={job.number} />
       </Box>
     </>
+  );
+}
+
+/** What the job taught: its readings after the repair, for the next board of this kind. */
+function Lesson({ job }: { job: JobView }) {
+  const [answer, setAnswer] = useState<{ kept: boolean; words: string }>();
+  const [busy, start] = useTransition();
+  const readings = referencesFromJob(job);
+  if (readings.length === 0) return null;
+  return (
+    <Box mt="5">
+      <Text mb="2">
+        {readings.length} readings after the repair can stand as known good for {job.board.device}, revision{' '}
+        {job.board.revision}.
+      </Text>
+      <PlainButton
+        type="button"
+        disabled={busy || answer?.kept}
+        onClick={() => start(async () => setAnswer(await keepReferencesOf(job.number)))}
+      >
+        Keep them as known good
+      </PlainButton>
+      {answer &&
+        (answer.kept ? (
+          <Text as="span" role="status" color="leaf" ml="4">
+            {answer.words}
+          </Text>
+        ) : (
+          <ProblemNote text={answer.words} />
+        ))}
+    </Box>
   );
 }
 

@@ -2,6 +2,7 @@
 import { demoBench } from '../tests/demo-bench';
 import { addReferences } from '@/features/library/actions';
 import { referenceFile } from '@/features/library/reference-file';
+import { keepReferencesOf } from '@/features/close/actions';
 import { enterLine } from '@/features/job/actions';
 import { loadJob } from '@/features/job/queries';
 import type { Database } from '@/db/client';
@@ -53,6 +54,17 @@ test('references come in as CSV, go out as CSV, and faulty files change nothing'
   expect(file.headers.get('content-type')).toContain('text/csv');
   expect(await file.text()).toContain('marshdesk-2-b,ohm:VIN,81000,job 12');
   expect((await referenceFile('nowhere')).status).toBe(404);
+});
+
+test('a repaired job gives its readings as known good once, an open one none', async () => {
+  const first = await keepReferencesOf(26);
+  expect(first).toEqual({ kept: true, words: expect.stringMatching(/^\d+ readings kept as known good\.$/) });
+  const kept = (await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 26');
+  await keepReferencesOf(26);
+  expect((await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 26')).toEqual(kept);
+  expect(kept.length).toBeGreaterThan(5);
+  expect((await keepReferencesOf(31)).words).toMatch(/^Expected a job closed as repaired/);
+  expect((await keepReferencesOf(4711)).kept).toBe(false);
 });
 
 test('the same point from the same board is kept once, with its newest value', async () => {

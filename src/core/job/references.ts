@@ -1,0 +1,22 @@
+import { measurementId, type Measurement } from '../diagnose';
+import type { ReferenceReading } from '../reference';
+import type { JobView } from './view';
+
+/** Readings that compare from board to board: figures of unpowered points, contacts and rails. */
+const COMPARABLE: ReadonlySet<Measurement['kind']> = new Set(['pin', 'ohm', 'drop', 'volts']);
+
+/**
+ * What a job that was proven leaves as known-good readings: the newest figure of each point on the board as it is now,
+ * those that read badly left out. None before the job is closed as repaired.
+ */
+export function referencesFromJob(job: JobView): ReferenceReading[] {
+  if (job.state.closed?.outcome !== 'repaired') return [];
+  const newest = new Map<string, number>();
+  for (const r of job.readings) {
+    if (!r.current || !COMPARABLE.has(r.measurement.kind)) continue;
+    const point = measurementId(r.measurement);
+    if (r.raw.kind === 'figure' && r.meaning.state !== 'bad') newest.set(point, r.raw.value);
+    else newest.delete(point);
+  }
+  return [...newest].map(([point, value]) => ({ boardId: job.board.id, point, value, source: `job ${job.number}` }));
+}
