@@ -32,13 +32,19 @@ export function solderBridges(board: Board): Fault[] {
         ref: small.part.ref,
         words: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
         weight: WEIGHT.solderBridge,
-        effects: [effect],
+        effects: [effect, ...joinedCc(board, nets)],
         story: 'earlierRepair',
       });
     }
   });
   return [...found.values()];
 }
+
+/** CC lines joined with each other: the charger sees both pulled down and does not begin to talk. */
+const joinedCc = (board: Board, nets: readonly string[]): Effect[] =>
+  board.ports
+    .filter((port) => port.sides.every((s) => nets.includes(s.ccNet)))
+    .flatMap((port) => port.sides.map((s): Effect => ({ kind: 'ccDead', ref: port.controller, side: s.side })));
 
 interface Box {
   readonly xMm: number;

@@ -2,7 +2,7 @@ import type { Board } from '../board';
 import { judgePin, portPins } from '../port';
 import { formatDrop, formatOhm, formatVolt } from '../units';
 import type { Fault } from './faults';
-import type { ReferenceTable } from '../reference';
+import { predictionInterval, type ReferenceTable } from '../reference';
 import { measurementId, type Measurement, type Value } from './measurement';
 import { METER_WORDS, readMeter } from './meter';
 import type { Shape } from './prediction';
@@ -38,6 +38,16 @@ export function meaningOf(
   absent: ReadonlySet<string>,
   references: ReferenceTable = {},
 ): Meaning {
+  return againstReferences(plainMeaning(predictor, m, value, absent, references), m, value, absent, references);
+}
+
+function plainMeaning(
+  predictor: Predictor,
+  m: Measurement,
+  value: Value,
+  absent: ReadonlySet<string>,
+  references: ReferenceTable,
+): Meaning {
   const { board } = predictor;
   switch (m.kind) {
     case 'usb':
@@ -72,6 +82,29 @@ export function meaningOf(
     case 'through':
       return throughMeaning(healthyMean(predictor, m, absent), value);
   }
+}
+
+/**
+ * Where good boards of this revision were read, their prediction interval decides in place of the board file: what lies in it
+ * is normal, what lies outside is not. With a part off the board the references do not speak of it.
+ */
+function againstReferences(
+  base: Meaning,
+  m: Measurement,
+  value: Value,
+  absent: ReadonlySet<string>,
+  references: ReferenceTable,
+): Meaning {
+  if ((m.kind !== 'ohm' && m.kind !== 'drop' && m.kind !== 'volts') || value.kind !== 'figure' || absent.size > 0)
+    return base;
+  const stats = references[measurementId(m)];
+  const interval = stats && predictionInterval(stats);
+  if (!interval) return base;
+  const show = m.kind === 'ohm' ? formatOhm : m.kind === 'drop' ? formatDrop : formatVolt;
+  if (value.value >= interval.low && value.value <= interval.high) return good(`as ${stats.n} good boards read`);
+  // A clear fault keeps its own words.
+  if (base.state === 'bad') return base;
+  return bad(`not as ${stats.n} good boards: ${show(Math.max(0, interval.low))} to ${show(interval.high)}`);
 }
 
 function shapeMeaning(shape: Shape): Meaning {

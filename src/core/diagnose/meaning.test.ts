@@ -1,0 +1,53 @@
+import { demoBoard } from '../../../demo/files';
+import { statsOf } from '../reference';
+import { meaningOf } from './meaning';
+import { Predictor } from './predict';
+
+const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+const NONE = new Set<string>();
+const ohm = (net: string, value: number, references = {}, absent = NONE) =>
+  meaningOf(predictor, { kind: 'ohm', net }, { kind: 'figure', value }, absent, references);
+
+describe('a resistance against good boards', () => {
+  const references = { 'ohm:AON33': statsOf([6500, 6700, 6600, 6400, 6800]), 'ohm:VCORE': statsOf([48, 52, 50]) };
+
+  test('within their interval is normal, and says how many they were', () => {
+    expect(ohm('AON33', 6550, references)).toEqual({ words: 'as 5 good boards read', state: 'good' });
+  });
+
+  test('outside it is not, though the board file alone would let it pass', () => {
+    expect(ohm('AON33', 4200).state).toBe('good');
+    expect(ohm('AON33', 4200, references)).toMatchObject({
+      state: 'bad',
+      words: expect.stringMatching(/^not as 5 good boards: 6\.\d+ kΩ to 7\.\d+ kΩ$/),
+    });
+  });
+
+  test('a plain short keeps its own words', () => {
+    expect(ohm('AON33', 1.6, references).words).toMatch(/^a short/);
+  });
+
+  // Common practice: a processor rail is low by nature; a beep threshold alone misleads, a known-good board does not.
+  test('a rail that is low by nature is judged by good boards, not by a threshold', () => {
+    expect(ohm('VCORE', 50, references).state).toBe('good');
+    expect(ohm('VCORE', 120, references).state).toBe('bad');
+  });
+
+  test('with a part off the board the references do not speak of it', () => {
+    const off = new Set(['U4']);
+    expect(ohm('AON33', 6550, references, off).words).not.toContain('good boards');
+  });
+
+  test('one good board gives no interval', () => {
+    expect(ohm('AON33', 6550, { 'ohm:AON33': statsOf([6600]) }).words).toMatch(/^normal/);
+  });
+});
+
+test('voltages and drops likewise', () => {
+  const references = { 'volts:AON33': statsOf([3.3, 3.31, 3.29]), 'drop:CC1': statsOf([0.262, 0.263, 0.261]) };
+  const read = (m: Parameters<typeof meaningOf>[1], value: number) =>
+    meaningOf(predictor, m, { kind: 'figure', value }, NONE, references);
+  expect(read({ kind: 'volts', rail: 'AON33' }, 3.3).words).toBe('as 3 good boards read');
+  expect(read({ kind: 'volts', rail: 'AON33' }, 3.2)).toMatchObject({ state: 'bad' });
+  expect(read({ kind: 'drop', net: 'CC1' }, 0.28)).toMatchObject({ state: 'bad' });
+});
