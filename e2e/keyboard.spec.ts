@@ -54,7 +54,7 @@ test('completion, recall, correction and undo by keyboard', async ({ page }) => 
   await page.keyboard.press('Tab');
   await expect(line).toHaveValue('vpack ');
   await page.keyboard.type('3.9');
-  await expect(page.getByRole('status').first()).toContainText('voltage of VPACK, 3.90 V: in its window');
+  await expect(page.getByRole('status').first()).toContainText('voltage of VPACK, 3.90 V: as 5 good boards read');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').first()).toContainText('Kept:');
 

@@ -34,6 +34,7 @@ export function Frame({ strip, path, work, margin, entry }: FrameProps) {
       </Box>
       <Box
         as="aside"
+        tabIndex={0}
         aria-label="What it means"
         bg="ground"
         borderLeft={{ lg: '1px solid' }}
@@ -80,6 +81,7 @@ export function Sheet({ strip, children, margin }: { strip: ReactNode; children:
       {margin && (
         <Box
           as="aside"
+          tabIndex={0}
           aria-label="What it means"
           bg="ground"
           borderLeft="1px solid"
