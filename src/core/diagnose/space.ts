@@ -94,15 +94,6 @@ export class HypothesisSpace {
     return mass;
   }
 
-  /** The figure of each hypothesis's row: for weights and for what an outcome would say. */
-  byHypothesis({ keyOf, keys, rowOf }: TestTable, perRow: ArrayLike<number>): Float64Array {
-    const values = new Float64Array(this.size);
-    this.forEach((h, i, j) => {
-      values[h] = perRow[rowOf[keyOf[i] * keys + (j < 0 ? 0 : keyOf[j])]];
-    });
-    return values;
-  }
-
   /** Chance of each fault, alone or in a pair. */
   marginal(p: Float64Array): Float64Array {
     const of = new Float64Array(this.n);

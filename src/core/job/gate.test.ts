@@ -1,40 +1,12 @@
 import { demoBoard } from '../../../demo/files';
 import { LOOK_FINDINGS } from '../diagnose';
-import { problemText } from '../result';
 import { parseEntry } from './entry';
-import type { EventBody, JobEvent } from './events';
-import { foldJob } from './fold';
 import { LOOK_ADVICE, isGated, portGate } from './gate';
-import { viewJob } from './view';
+import { BenchPlay } from './tests/bench-play';
 
 const heron = demoBoard('heronlog-4-c');
 const marsh = demoBoard('marshdesk-2-b');
-const story: EventBody = {
-  kind: 'story',
-  symptom: 'does not charge',
-  history: [],
-  dataMatters: false,
-  locked: false,
-  consent: true,
-  pack: 'sound',
-};
-
-/** Plays typed lines as a bench would enter them. */
-function play(lines: readonly string[], board = heron): JobEvent[] {
-  const events: JobEvent[] = [];
-  const push = (body: EventBody): void => {
-    events.push({ seq: events.length + 1, at: '2026-11-24T08:00:00.000Z', bench: 'Bench 1', actor: 'Bench 2', body });
-  };
-  push(story);
-  for (const line of lines) {
-    const entry = parseEntry(board, foldJob(events), line, 'ohm');
-    if (!entry.ok) throw new Error(`${line}: ${problemText(entry.problems)}`);
-    push(entry.value.body);
-  }
-  return events;
-}
-const view = (lines: readonly string[], board = heron) =>
-  viewJob(40, '2026-11-24T08:00:00.000Z', board, play(lines, board));
+const view = (lines: readonly string[], board = heron) => new BenchPlay(board).type(...lines).view;
 
 test('the first thing asked is a look into the port, and nothing that powers it is proposed before', () => {
   const job = view([]);
@@ -49,29 +21,26 @@ test('a sound port opens the meter', () => {
 });
 
 test('a doubtful port is not powered: nothing is proposed there and entries are refused with what to do', () => {
-  const events = play(['look j1 bad pins corrosion']);
-  const state = foldJob(events);
+  const job = view(['look j1 bad pins corrosion']);
+  const { state } = job;
   expect(portGate(state, 'J1')).toMatchObject({ state: 'doubtful', words: 'crossed or pushed-back pins, corrosion' });
   for (const line of ['usb a 5.02 0.01', 'usb a swing', 'tester fail', 'swap cable same', 'talk a silent']) {
     const entry = parseEntry(heron, state, line, 'ohm');
     expect(!entry.ok && entry.problems[0].message).toContain('Expected a sound port before power; J1 looked doubtful');
   }
-  const job = viewJob(40, '', heron, events);
   expect(job.tests.length).toBeGreaterThan(0);
   expect(job.tests.every((t) => !/^(usb|swap|tester|shape|talk|works|volts)/.test(t.id))).toBe(true);
 });
 
 test('looked at again and found good, or replaced and found good, it may have power', () => {
-  expect(portGate(foldJob(play(['look j1 bad debris', 'look j1 good'])), 'J1').state).toBe('sound');
-  const renewed = foldJob(play(['look j1 bad pins', 'off j1', 'on j1 new']));
+  expect(portGate(view(['look j1 bad debris', 'look j1 good']).state, 'J1').state).toBe('sound');
+  const renewed = view(['look j1 bad pins', 'off j1', 'on j1 new']).state;
   expect(portGate(renewed, 'J1').state).toBe('unlooked');
-  expect(portGate(foldJob(play(['look j1 bad pins', 'off j1', 'on j1 new', 'look j1 good'])), 'J1').state).toBe(
-    'sound',
-  );
+  expect(portGate(view(['look j1 bad pins', 'off j1', 'on j1 new', 'look j1 good']).state, 'J1').state).toBe('sound');
 });
 
 test('each port of a board has its own gate', () => {
-  const state = foldJob(play(['look j1 bad shell', 'look j2 good'], marsh));
+  const state = view(['look j1 bad shell', 'look j2 good'], marsh).state;
   expect(isGated(marsh, state, { kind: 'usb', port: 'J1', side: 'A' })).toBe(true);
   expect(isGated(marsh, state, { kind: 'usb', port: 'J2', side: 'A' })).toBe(false);
   expect(isGated(marsh, state, { kind: 'usb', port: 'J3', side: 'A' })).toBe(true);
