@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createClient } from '@libsql/client';
@@ -12,6 +12,18 @@ function eventRow(job: number, seq: number, at: string, body: object): { sql: st
     sql: 'insert into job_events (job_number, seq, key, at, bench, actor, body) values (?, ?, ?, ?, ?, ?, ?)',
     args: [job, seq, `old-${job}-${seq}`, at, 'Bench 1', 'Bench lead', JSON.stringify(body)],
   };
+}
+
+let loaded: string | undefined;
+
+/** A folder with the demo world's database: loaded once, copied for each server. */
+function demoFolder(): string {
+  if (loaded) return loaded;
+  const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-demo-'));
+  const env = { ...process.env, DATABASE_URL: `file:${path.join(folder, 'bench.db')}` };
+  execFileSync(process.execPath, [TSX, 'demo/load.ts'], { env, stdio: 'pipe' });
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  return (loaded = folder);
 }
 
 /** The production server on a database of its own with the demo world; it can be killed hard and started again. */
@@ -31,7 +43,7 @@ export class BenchServer {
   }
 
   async start(): Promise<void> {
-    execFileSync(process.execPath, [TSX, 'demo/load.ts'], { env: this.env, stdio: 'pipe' });
+    cpSync(demoFolder(), this.folder, { recursive: true });
     await this.serve();
   }
 

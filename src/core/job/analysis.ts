@@ -67,6 +67,8 @@ export interface JobAnalysis {
 
 const MOST_TESTS = 6;
 const MOST_TURNS = 2;
+/** Only the best tests are asked what would change the mind. */
+const TURN_TESTS = 3;
 /** From this chance on two faults together are told. Engineering estimate. */
 const LEAST_PAIR = 0.08;
 /** Below this a test says next to nothing, bits. Engineering estimate. */
@@ -102,7 +104,7 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
     tests,
     pairs: suspectPairs(belief).filter((pair) => pair.p >= LEAST_PAIR),
     surprise: surpriseOf(predictor, state, belief, practice),
-    turns: turnsOf(belief, proposed.slice(0, MOST_TESTS), absent, mendedNow)
+    turns: turnsOf(belief, proposed.slice(0, TURN_TESTS), absent, mendedNow)
       .slice(0, MOST_TURNS)
       .map((t) => t.words),
     repairs: rankRepairs(board, belief, state.access, mendedNow, absent),
