@@ -17,27 +17,38 @@ export function solderBridges(board: Board): Fault[] {
       .map((pad) => ({ ...pad, part, net: part.pins[pad.pin] })),
   );
   const found = new Map<string, Fault>();
-  pads.forEach((a, i) => {
-    for (const b of pads.slice(i + 1)) {
-      if (a.part.ref === b.part.ref || a.net === b.net || a.part.side !== b.part.side) continue;
-      if (gapMm(a, b) > BRIDGE_REACH_MM) continue;
-      const [small, other] = Object.keys(a.part.pins).length <= Object.keys(b.part.pins).length ? [a, b] : [b, a];
-      const nets = [a.net, b.net].sort();
-      const id = `${small.part.ref}/solder/${other.part.ref}/${nets.join('-')}`;
-      const effect: Effect = nets.includes(ground)
-        ? { kind: 'shunt', net: nets.find((n) => n !== ground)!, ohm: SHORT_OHM }
-        : { kind: 'bridge', netA: nets[0], netB: nets[1], ohm: SHORT_OHM };
-      found.set(id, {
-        id,
-        ref: small.part.ref,
-        words: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
-        weight: WEIGHT.solderBridge,
-        effects: [effect, ...joinedCc(board, nets)],
-        story: 'earlierRepair',
-      });
+  for (const [a, b] of neighbours(pads)) {
+    if (a.part.ref === b.part.ref || a.net === b.net || a.part.side !== b.part.side) continue;
+    const [small, other] = Object.keys(a.part.pins).length <= Object.keys(b.part.pins).length ? [a, b] : [b, a];
+    const nets = [a.net, b.net].sort();
+    const id = `${small.part.ref}/solder/${other.part.ref}/${nets.join('-')}`;
+    const effect: Effect = nets.includes(ground)
+      ? { kind: 'shunt', net: nets.find((n) => n !== ground)!, ohm: SHORT_OHM }
+      : { kind: 'bridge', netA: nets[0], netB: nets[1], ohm: SHORT_OHM };
+    found.set(id, {
+      id,
+      ref: small.part.ref,
+      words: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
+      weight: WEIGHT.solderBridge,
+      effects: [effect, ...joinedCc(board, nets)],
+      story: 'earlierRepair',
+    });
+  }
+  return [...found.values()];
+}
+
+/** Pads within a bridge's reach of each other, by a sweep from left to right; pairs in the order of the list. */
+function neighbours<T extends Box>(pads: readonly T[]): [T, T][] {
+  const leftMm = (p: Box): number => p.xMm - p.wMm / 2;
+  const sweep = pads.map((_, i) => i).sort((i, j) => leftMm(pads[i]) - leftMm(pads[j]));
+  const near: [number, number][] = [];
+  sweep.forEach((i, at) => {
+    const endMm = pads[i].xMm + pads[i].wMm / 2 + BRIDGE_REACH_MM;
+    for (let k = at + 1; k < sweep.length && leftMm(pads[sweep[k]]) <= endMm; k++) {
+      if (gapMm(pads[i], pads[sweep[k]]) <= BRIDGE_REACH_MM) near.push(i < sweep[k] ? [i, sweep[k]] : [sweep[k], i]);
     }
   });
-  return [...found.values()];
+  return near.sort((a, b) => a[0] - b[0] || a[1] - b[1]).map(([i, j]) => [pads[i], pads[j]]);
 }
 
 /** CC lines joined with each other: the charger sees both pulled down and does not begin to talk. */

@@ -30,6 +30,12 @@ interface RailModel {
 
 const NOWHERE = -1;
 
+/** Rails as they come up, and whether one that hangs on the port is shorted. */
+interface Raised {
+  readonly up: Uint8Array;
+  portShorted: boolean;
+}
+
 /**
  * The rules of `solvePower` for one port, compiled to indices: what a set of effects damages is one byte per thing, so that
  * two faults together are an OR. `solvePower` is the plain twin; the tests hold the two against each other.
@@ -47,9 +53,12 @@ export class PowerSolver {
   private readonly packConnector: number;
   private readonly packRail: number;
   private readonly ccNets: Readonly<Record<PlugSide, number>>;
-  private readonly up: Uint8Array;
+  /** Nothing up; the rails without a contract; the rails with one. */
+  private readonly none: Uint8Array;
+  private readonly quiet: Raised;
+  private readonly live: Raised;
+  private liveKnown = false;
   private readonly onPort: Uint8Array;
-  private portShorted = false;
   private damage: Uint8Array = new Uint8Array(0);
 
   constructor(
@@ -99,7 +108,9 @@ export class PowerSolver {
     this.size = 4 * this.refs.size + this.nets.size + OTHERS + board.rails.length;
     this.absent = Uint8Array.from(this.refs.keys(), (name) => Number(absentRefs.has(name)));
     this.portAbsent = absentRefs.has(port.id);
-    this.up = new Uint8Array(this.rails.length);
+    this.none = new Uint8Array(this.rails.length);
+    this.quiet = { up: this.none.slice(), portShorted: false };
+    this.live = { up: this.none.slice(), portShorted: false };
     this.onPort = new Uint8Array(this.rails.length);
   }
 
@@ -161,27 +172,23 @@ export class PowerSolver {
     return side === 'A' ? CC_A_OPEN : side === 'B' ? CC_B_OPEN : NOTHING;
   }
 
-  /** Solves for damage as {@link mark} gives it. The result's `up` is overwritten by the next call. */
-  solve(damage: Uint8Array, side: PlugSide, pack: 'in' | 'out'): QuickSolution {
+  /** Takes damage as {@link mark} gives it; {@link at} then says what each way of plugging does. */
+  settle(damage: Uint8Array): void {
     this.damage = damage;
-    const { up } = this;
-    up.fill(0);
-    if (!this.attached(side)) return { meter: 'nothing', talks: false, up };
-    this.raise(false);
-    if (this.portShorted) return this.nothing();
-    if (!this.canTalk(side)) return { meter: this.silent(), talks: false, up };
-    const before = up.slice();
-    this.raise(true);
-    if (this.portShorted) {
-      up.set(before);
-      return { meter: 'contractCollapses', talks: false, up };
-    }
-    return { meter: this.talking(pack), talks: true, up };
+    this.raise(this.quiet, false);
+    this.liveKnown = false;
   }
 
-  private nothing(): QuickSolution {
-    this.up.fill(0);
-    return { meter: 'nothing', talks: false, up: this.up };
+  /** The solution for the settled damage. Its `up` is overwritten by the next {@link settle}. */
+  at(side: PlugSide, pack: 'in' | 'out'): QuickSolution {
+    const { quiet, live } = this;
+    if (!this.attached(side) || quiet.portShorted) return { meter: 'nothing', talks: false, up: this.none };
+    if (!this.canTalk(side)) return { meter: this.silent(), talks: false, up: quiet.up };
+    // What comes up with a contract is the same for both ways and with or without a pack.
+    if (!this.liveKnown) this.raise(live, true);
+    this.liveKnown = true;
+    if (live.portShorted) return { meter: 'contractCollapses', talks: false, up: quiet.up };
+    return { meter: this.talking(pack), talks: true, up: live.up };
   }
 
   private other(index: number): boolean {
@@ -217,7 +224,7 @@ export class PowerSolver {
       this.runs(this.controller) &&
       !this.other(side === 'A' ? SIDE_A_DEAD : SIDE_B_DEAD) &&
       this.imageGood() &&
-      this.controllerRails.every((i) => this.up[i] === 1)
+      this.controllerRails.every((i) => this.quiet.up[i] === 1)
     );
   }
 
@@ -226,58 +233,65 @@ export class PowerSolver {
     return rail.coils.some(({ ref, nets }) => this.conducts(ref) && nets.some((n) => this.shunted(n)));
   }
 
-  /** Brings the rails up in order, into `up`; sets `portShorted`. */
-  private raise(talks: boolean): void {
-    const { up, onPort, rails } = this;
+  /** Brings the rails up in order. */
+  private raise(raised: Raised, talks: boolean): void {
+    const { onPort, rails } = this;
+    const { up } = raised;
     up.fill(0);
     onPort.fill(0);
-    this.portShorted = false;
+    raised.portShorted = false;
     const image = this.imageGood();
     for (let i = 0; i < rails.length; i++) {
-      const rail = rails[i];
-      const shunted = this.railShunted(rail);
       if (this.other(OTHERS + i)) continue;
-      for (const feed of rail.feeds) {
+      const shunted = this.railShunted(rails[i]);
+      for (const feed of rails[i].feeds) {
         if (!feed.isPort && (feed.from === NOWHERE || up[feed.from] === 0)) continue;
-        if (feed.needsImage && !image) continue;
-        if (feed.needsTalk && !talks && !feed.via.some((ref) => this.stuck(ref))) continue;
-        if (
-          !feed.via.every((ref) => this.conducts(ref)) ||
-          (feed.by !== NOWHERE && !(feed.needsTalk || feed.needsImage ? this.runs(feed.by) : this.works(feed.by)))
-        )
-          continue;
+        if (!this.passes(feed, talks, image)) continue;
         const hangs = feed.isPort || (feed.by === NOWHERE && feed.from !== NOWHERE && onPort[feed.from] === 1);
         if (hangs) onPort[i] = 1;
-        if (shunted && hangs) this.portShorted = true;
+        if (shunted && hangs) raised.portShorted = true;
         if (!shunted) up[i] = 1;
       }
     }
-    this.dropFeedersOfShorted();
+    this.dropFeedersOfShorted(up);
   }
 
-  private dropFeedersOfShorted(): void {
-    const { up, rails } = this;
+  /** True where a feed whose source is up brings its rail up. */
+  private passes(feed: Feed, talks: boolean, image: boolean): boolean {
+    if (feed.needsImage && !image) return false;
+    if (feed.needsTalk && !talks && !feed.via.some((ref) => this.stuck(ref))) return false;
+    if (!this.allConduct(feed.via)) return false;
+    if (feed.by === NOWHERE) return true;
+    return feed.needsTalk || feed.needsImage ? this.runs(feed.by) : this.works(feed.by);
+  }
+
+  private allConduct(via: readonly number[]): boolean {
+    for (const ref of via) if (!this.conducts(ref)) return false;
+    return true;
+  }
+
+  private dropFeedersOfShorted(up: Uint8Array): void {
+    const { rails } = this;
     for (let i = 0; i < rails.length; i++) {
-      const rail = rails[i];
-      if (this.other(OTHERS + i) || !this.railShunted(rail)) continue;
-      for (const feed of rail.feeds) {
+      if (up[i] === 1 || this.other(OTHERS + i) || !this.railShunted(rails[i])) continue;
+      for (const feed of rails[i].feeds) {
         if (feed.by !== NOWHERE || feed.from === NOWHERE || up[feed.from] === 0) continue;
-        if (feed.via.every((ref) => this.conducts(ref)) && rails[feed.from].allMade) this.drop(feed.from);
+        if (rails[feed.from].allMade && this.allConduct(feed.via)) this.drop(up, feed.from);
       }
     }
   }
 
-  private drop(index: number): void {
-    const { up, rails } = this;
+  private drop(up: Uint8Array, index: number): void {
+    const { rails } = this;
     up[index] = 0;
     for (let i = 0; i < rails.length; i++) {
-      if (up[i] === 1 && rails[i].feeds.every((f) => f.from !== NOWHERE && up[f.from] === 0)) this.drop(i);
+      if (up[i] === 1 && rails[i].feeds.every((f) => f.from !== NOWHERE && up[f.from] === 0)) this.drop(up, i);
     }
   }
 
   private silent(): MeterCase {
     if (this.controllerRails.some((i) => this.railShunted(this.rails[i]))) return 'supplyShorted';
-    const fed = this.controllerRails.some((i) => this.up[i] === 1);
+    const fed = this.controllerRails.some((i) => this.quiet.up[i] === 1);
     return fed || !this.works(this.controller) ? 'noTalk' : 'noTalkUnfed';
   }
 
@@ -285,7 +299,7 @@ export class PowerSolver {
     if (this.other(LOADED)) return 'earlyLoad';
     if (this.systemRails.some((i) => this.railShunted(this.rails[i]))) return 'systemShorted';
     const charges =
-      pack === 'in' && this.packRail >= 0 && this.up[this.packRail] === 1 && this.works(this.packConnector);
+      pack === 'in' && this.packRail >= 0 && this.live.up[this.packRail] === 1 && this.works(this.packConnector);
     if (charges && this.other(PACK_BAD)) return 'preCharge';
     return charges ? 'healthy' : 'noCharge';
   }

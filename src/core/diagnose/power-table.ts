@@ -1,8 +1,8 @@
-import { partByRef, type Board, type PlugSide, type Port } from '../board';
+import { partByRef, type Board, type Port } from '../board';
 import type { Effect } from './faults';
 import { METER_WORDS } from './meter';
 import type { MeterCase } from './power';
-import { PowerSolver } from './power-solver';
+import { PowerSolver, type QuickSolution } from './power-solver';
 import { numberKeys } from './table';
 
 /** A way the port and its rails can behave. */
@@ -12,6 +12,9 @@ export interface PowerState {
   readonly up: Uint8Array;
 }
 
+/** Plug way and pack: closed devices carry their pack; rails are read on the bench with it out, where the way is all one. */
+export type Way = 'A in' | 'B in' | 'A out';
+
 /** Powered behaviour at one port under every pair of faults: keys of what matters there, states by pair of keys. */
 export class PowerTable {
   readonly keyOf: Uint16Array;
@@ -20,7 +23,7 @@ export class PowerTable {
   readonly effects: readonly (readonly Effect[])[];
   readonly states: PowerState[] = [];
   private readonly byCode = new Map<number | string, number>();
-  private readonly solved = new Map<string, Uint16Array>();
+  private solved?: Readonly<Record<Way, Uint16Array>>;
   private readonly solver: PowerSolver;
   private readonly marks: readonly Uint8Array[];
 
@@ -40,34 +43,37 @@ export class PowerTable {
   }
 
   /** Numbers into {@link states}: one for each pair of keys, as a · keys + b. */
-  stateOf(side: PlugSide, pack: 'in' | 'out'): Uint16Array {
-    const name = `${side} ${pack}`;
-    let of = this.solved.get(name);
-    if (!of) this.solved.set(name, (of = this.solveAll(side, pack)));
-    return of;
+  stateOf(way: Way): Uint16Array {
+    return (this.solved ??= this.solveAll())[way];
   }
 
-  private solveAll(side: PlugSide, pack: 'in' | 'out'): Uint16Array {
+  /** Every way of plugging at once: the rails are brought up once for a pair. */
+  private solveAll(): Readonly<Record<Way, Uint16Array>> {
     const { keys, marks, solver } = this;
-    const of = new Uint16Array(keys * keys);
+    const [inA, inB, outA] = [0, 1, 2].map(() => new Uint16Array(keys * keys));
     const both = new Uint8Array(marks[0].length);
     for (let a = 0; a < keys; a++) {
       for (let b = 0; b <= a; b++) {
         const [x, y] = [marks[a], marks[b]];
         for (let i = 0; i < both.length; i++) both[i] = x[i] | y[i];
-        const { meter, talks, up } = solver.solve(both, side, pack);
-        const code = codeOf(meter, talks, up);
-        let number = this.byCode.get(code);
-        if (number === undefined) {
-          number = this.states.length;
-          this.byCode.set(code, number);
-          this.states.push({ meter, talks, up: up.slice() });
-        }
-        of[a * keys + b] = number;
-        of[b * keys + a] = number;
+        solver.settle(both);
+        const [at, mirrored] = [a * keys + b, b * keys + a];
+        inA[at] = inA[mirrored] = this.numberOf(solver.at('A', 'in'));
+        inB[at] = inB[mirrored] = this.numberOf(solver.at('B', 'in'));
+        outA[at] = outA[mirrored] = this.numberOf(solver.at('A', 'out'));
       }
     }
-    return of;
+    return { 'A in': inA, 'B in': inB, 'A out': outA };
+  }
+
+  private numberOf({ meter, talks, up }: QuickSolution): number {
+    const code = codeOf(meter, talks, up);
+    let number = this.byCode.get(code);
+    if (number === undefined) {
+      this.byCode.set(code, (number = this.states.length));
+      this.states.push({ meter, talks, up: up.slice() });
+    }
+    return number;
   }
 }
 

@@ -84,7 +84,8 @@ describe.each(DEMO_BOARDS)('on %s', (id) => {
         const side = random() < 0.5 ? 'A' : 'B';
         const pack = random() < 0.5 ? 'in' : 'out';
         const plain = solvePower(board, effects, NONE, { port: port.id, side, pack });
-        const quick = solver.solve(solver.mark(effects), side, pack);
+        solver.settle(solver.mark(effects));
+        const quick = solver.at(side, pack);
         expect([quick.meter, quick.talks]).toEqual([plain.meter, plain.talks]);
         expect([...quick.up]).toEqual(board.rails.map((r) => Number(plain.railVolts.get(r.id) !== 0)));
       }
