@@ -4,10 +4,19 @@ import {
   FaultCase,
   Predictor,
   boardMeasurements,
-  proposeTests,
   updateBelief,
+  weighSteps,
   type Reading,
 } from '../../src/core/diagnose';
+
+export interface PairsResult {
+  readonly parts: number;
+  readonly hypotheses: number;
+  readonly tests: number;
+  readonly firstMs: number;
+  readonly againMs: number;
+  readonly updateMs: number;
+}
 
 const NONE = new Set<string>();
 const board = demoBoard(workerData as (typeof DEMO_BOARDS)[number]);
@@ -31,15 +40,16 @@ const predictor = Predictor.of(board);
 const reading: Reading = { measurement: { kind: 'look', ref: board.ports[0].id }, value: { kind: 'pass' } };
 const take = (readings: readonly Reading[]): void => {
   const belief = updateBelief(predictor, readings, []);
-  proposeTests(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });
+  weighSteps(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });
 };
 take([]);
 const updates = [1, 2, 3].map((n) => timed(() => take(Array.from({ length: n }, () => reading)))).sort((a, b) => a - b);
-parentPort!.postMessage({
+const result: PairsResult = {
   parts: board.parts.length,
   hypotheses: FaultCase.of(predictor, []).space.size,
   tests: tests.length,
   firstMs,
   againMs: again[2],
   updateMs: updates[1],
-});
+};
+parentPort!.postMessage(result);

@@ -6,6 +6,7 @@ import { choiceOf, mendedFor, type Measurement, type Reading, type Value } from 
 import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
 import { DROP_OPEN_V, OPEN_LOG_OHM, type Predictor } from './predict';
 import { SHAPES, type Alternative, type Prediction } from './prediction';
+import type { Likely } from './space';
 import type { TestTable } from './table';
 
 /** Density of a wrong reading: evenly over what the instrument can show. */
@@ -74,6 +75,7 @@ export interface Belief {
   /** Probability of each hypothesis before any reading, and now; numbered as in the space of the case. */
   readonly prior: Float64Array;
   readonly p: Float64Array;
+  readonly likely: Likely;
   /** Chance of each fault, alone or with another. */
   readonly marginal: Float64Array;
   /** One for each reading, in order. */
@@ -86,7 +88,8 @@ const priors = new WeakMap<FaultCase, Map<string, Float64Array>>();
 function priorFor(faultCase: FaultCase, history: readonly HistoryFlag[], practice: Practice): Float64Array {
   let kept = priors.get(faultCase);
   if (!kept) priors.set(faultCase, (kept = new Map<string, Float64Array>()));
-  const key = JSON.stringify([[...history].sort(), practice.factors, practice.records]);
+  const { factors, records, doubleShare, deadOnArrival } = practice;
+  const key = JSON.stringify([[...history].sort(), factors, records, doubleShare, deadOnArrival]);
   let prior = kept.get(key);
   if (!prior) kept.set(key, (prior = faultCase.space.prior(faultCase.predictor.board, history, practice)));
   return prior;
@@ -113,14 +116,15 @@ export function updateBelief(
     space.update(p, table, rowLikelihood);
     return { table, likelihood: rowLikelihood };
   });
-  return { case: faultCase, faults, prior, p, marginal: space.marginal(p), evidence };
+  return { case: faultCase, faults, prior, p, likely: space.likely(p), marginal: space.marginal(p), evidence };
 }
 
 /** The belief if a test came out in one of its classes. */
-export function conditioned(belief: Belief, table: TestTable, given: ArrayLike<number>): Belief {
-  const p = Float64Array.from(belief.p);
-  belief.case.space.update(p, table, Float64Array.from(given));
-  return { ...belief, p, marginal: belief.case.space.marginal(p) };
+export function conditioned(belief: Belief, table: TestTable, given: Float64Array): Belief {
+  const { space } = belief.case;
+  const p = belief.p.slice();
+  space.update(p, table, given);
+  return { ...belief, p, likely: space.likely(p), marginal: space.marginal(p) };
 }
 
 export interface Suspect {

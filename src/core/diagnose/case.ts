@@ -8,6 +8,8 @@ import { StateTables } from './tables';
 
 /** States of one board that are kept; a job passes through a handful. */
 const MOST_STATES = 48;
+/** Cases of one board that are kept: sets of replaced parts, of the jobs that are looked at now. A case is a few megabytes. */
+const MOST_CASES = 16;
 
 /**
  * The faults that a job has to reckon with, those of newly fitted parts included, and the tables of its tests in every
@@ -32,9 +34,11 @@ export class FaultCase {
     if (!cases) FaultCase.kept.set(predictor, (cases = new Map<string, FaultCase>()));
     const fresh = [...new Set(replaced)].filter((name) => partByRef(predictor.board, name)).sort();
     const key = fresh.join(' ');
-    let found = cases.get(key);
-    if (!found)
-      cases.set(key, (found = new FaultCase(predictor, [...predictor.faults, ...newFaults(predictor, fresh)])));
+    const found = cases.get(key) ?? new FaultCase(predictor, [...predictor.faults, ...newFaults(predictor, fresh)]);
+    // The latest used stands last; the first goes when there are too many.
+    cases.delete(key);
+    cases.set(key, found);
+    if (cases.size > MOST_CASES) cases.delete(cases.keys().next().value!);
     return found;
   }
 

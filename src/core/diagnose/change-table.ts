@@ -1,15 +1,21 @@
 import type { Effect } from './faults';
-import { afterOne, afterTwo, type ConductanceChange, type ResistanceNetwork } from './network';
+import { afterMany, afterOne, afterTwo, type ConductanceChange, type ResistanceNetwork } from './network';
 import { conductanceChanges } from './predict';
 import { numberKeys } from './table';
 
-/** A conductance change with its nets by number. */
-interface Change {
-  readonly plain: ConductanceChange;
+/** A changed conductance between two nets by number. */
+interface Path {
   readonly a: number;
   readonly b: number;
   readonly siemens: number;
-  /** The network with this change in it, where an update of the whole one would be rounding: a path that leaves a net hanging. */
+}
+
+/** What a fault changes. */
+interface Change {
+  readonly plain: readonly ConductanceChange[];
+  /** The same with its nets by number. */
+  readonly paths: readonly Path[];
+  /** The network with it in: for several changes at once, and where an update would be rounding, a path that leaves a net hanging. */
   readonly renewed?: ResistanceNetwork;
 }
 
@@ -20,8 +26,10 @@ export class ChangeTable {
   /** The effects that a key stands for. */
   readonly effects: readonly (readonly Effect[])[];
   private readonly changes: readonly (Change | undefined)[];
-  /** transfers[i · keys + j] between change i and change j. */
+  /** transfers[i · keys + j] between change i and change j, their first paths. */
   private readonly transfers: Float64Array;
+  /** 1 where any path of change i moves any path of change j: most lie on islands of their own. */
+  private readonly linked: Uint8Array;
   private readonly kept = new Map<string, Float64Array>();
 
   constructor(
@@ -39,21 +47,24 @@ export class ChangeTable {
     this.keyOf = keyOf;
     this.keys = keys;
     this.effects = standsFor.map((f) => (f < 0 ? [] : conducting[f]));
-    this.changes = standsFor.map((f) => (f < 0 ? undefined : this.prepare(lists[f][0])));
+    this.changes = standsFor.map((f) => (f < 0 ? undefined : this.prepare(lists[f])));
     this.transfers = new Float64Array(keys * keys);
+    this.linked = new Uint8Array(keys * keys);
     this.changes.forEach((x, i) => {
       this.changes.forEach((y, j) => {
-        if (x && y) this.transfers[i * keys + j] = network.transferAt(x.a, x.b, y.a, y.b);
+        if (!x || !y) return;
+        this.transfers[i * keys + j] = between(network, x.paths[0], y.paths[0]);
+        this.linked[i * keys + j] = Number(x.paths.some((u) => y.paths.some((v) => between(network, u, v) !== 0)));
       });
     });
   }
 
-  private prepare(plain: ConductanceChange): Change {
+  private prepare(plain: readonly ConductanceChange[]): Change {
     const { network } = this;
-    const { siemens } = plain;
-    const [a, b] = [network.nodeAt(plain.a), network.nodeAt(plain.b)];
-    const sound = afterOne(0, siemens, 0, network.transferAt(a, b, a, b)) !== undefined;
-    return { plain, a, b, siemens, renewed: sound ? undefined : network.withChanges([plain]) };
+    const paths = plain.map((c): Path => ({ a: network.nodeAt(c.a), b: network.nodeAt(c.b), siemens: c.siemens }));
+    const [{ a, b, siemens }] = paths;
+    const sound = paths.length === 1 && afterOne(0, siemens, 0, network.transferAt(a, b, a, b)) !== undefined;
+    return { plain, paths, renewed: sound ? undefined : network.withChanges(plain) };
   }
 
   /** ohms[a · keys + b]: resistance p–q with the changes of both keys. Kept: twin contacts ask for the same net. */
@@ -65,15 +76,21 @@ export class ChangeTable {
   }
 
   private allPairs(p: string, q: string): Float64Array {
-    const { keys, changes, network } = this;
-    const [ip, iq] = [network.nodeAt(p), network.nodeAt(q)];
-    const healthy = network.transferAt(ip, iq, ip, iq);
-    const alone = changes.map((x) => (x?.renewed ?? network).transferAt(ip, iq, ip, iq));
-    const c = Float64Array.from(changes, (x) => (x ? network.transferAt(ip, iq, x.a, x.b) : 0));
+    const { keys, changes, network, linked } = this;
+    const probe: Path = { a: network.nodeAt(p), b: network.nodeAt(q), siemens: 0 };
+    const healthy = between(network, probe, probe);
+    const c = Float64Array.from(changes, (x) => (x ? between(network, probe, x.paths[0]) : 0));
+    const near = Uint8Array.from(changes, (x) => Number(x?.paths.some((y) => between(network, probe, y) !== 0)));
+    const alone = Float64Array.from(changes, (x, k) =>
+      x && near[k] ? this.single(probe, x, k, healthy, c[k]) : healthy,
+    );
     const ohms = new Float64Array(keys * keys);
     for (let a = 0; a < keys; a++) {
       for (let b = 0; b <= a; b++) {
-        const ohm = this.pair(ip, iq, a, b, healthy, alone, c) ?? this.anew(p, q, a, b);
+        // Changes that do not move each other add up; most lie on an island of their own and do nothing here at all.
+        const ohm = linked[a * keys + b]
+          ? (this.pair(probe, a, b, healthy, c, alone) ?? this.anew(p, q, a, b))
+          : alone[a] + alone[b] - healthy;
         ohms[a * keys + b] = ohm;
         ohms[b * keys + a] = ohm;
       }
@@ -81,32 +98,34 @@ export class ChangeTable {
     return ohms;
   }
 
+  private single(probe: Path, { renewed, paths }: Change, k: number, healthy: number, c: number): number {
+    if (renewed) return between(renewed, probe, probe);
+    return afterOne(healthy, paths[0].siemens, c, this.transfers[k * this.keys + k])!;
+  }
+
   private pair(
-    ip: number,
-    iq: number,
+    probe: Path,
     a: number,
     b: number,
     healthy: number,
-    alone: readonly number[],
     c: Float64Array,
+    alone: Float64Array,
   ): number | undefined {
-    const { changes, keys, transfers: t } = this;
-    const [first, second] = [changes[a], changes[b]];
-    if (!first || !second || a === b) {
-      const k = first ? a : b;
-      const change = changes[k];
-      if (!change) return healthy;
-      if (change.renewed) return alone[k];
-      // The same short twice conducts twice as well; the same path cannot open twice.
-      const siemens = first && second && change.siemens > 0 ? 2 * change.siemens : change.siemens;
-      return afterOne(healthy, siemens, c[k], t[k * keys + k]);
+    const { changes, keys, transfers: t, network } = this;
+    const [first, second] = [changes[a]!, changes[b]!];
+    if (a === b) {
+      // The same shorts twice conduct twice as well; the same path cannot open twice.
+      if (first.paths[0].siemens < 0) return alone[a];
+      if (first.renewed) return afterAll(network, probe, [...first.paths, ...first.paths]);
+      return afterOne(healthy, 2 * first.paths[0].siemens, c[a], t[a * keys + a]);
     }
+    if (first.renewed && second.renewed) return undefined;
     if (first.renewed || second.renewed) {
       const [base, k, other] = first.renewed ? [first.renewed, a, second] : [second.renewed!, b, first];
-      const through = base.transferAt(ip, iq, other.a, other.b);
-      return afterOne(alone[k], other.siemens, through, base.transferAt(other.a, other.b, other.a, other.b));
+      const [path] = other.paths;
+      return afterOne(alone[k], path.siemens, between(base, probe, path), between(base, path, path));
     }
-    return afterTwo(healthy, first.siemens, second.siemens, {
+    return afterTwo(healthy, first.paths[0].siemens, second.paths[0].siemens, {
       c1: c[a],
       c2: c[b],
       t11: t[a * keys + a],
@@ -117,7 +136,19 @@ export class ChangeTable {
 
   /** The network built anew, for the few pairs that an update cannot tell. */
   private anew(p: string, q: string, a: number, b: number): number {
-    const changes = [this.changes[a]?.plain, this.changes[b]?.plain].filter((x) => x !== undefined);
+    const changes = [this.changes[a], this.changes[b]].flatMap((x) => x?.plain ?? []);
     return this.network.withChanges(changes).resistanceOhm(p, q);
   }
 }
+
+/** Potential difference over one path for one ampere driven through another. */
+const between = (network: ResistanceNetwork, x: Path, y: Path): number => network.transferAt(x.a, x.b, y.a, y.b);
+
+/** Resistance at the probe after any number of changes. */
+const afterAll = (network: ResistanceNetwork, probe: Path, paths: readonly Path[]): number | undefined =>
+  afterMany(
+    between(network, probe, probe),
+    paths.map((x) => x.siemens),
+    paths.map((x) => between(network, probe, x)),
+    paths.map((x) => paths.map((y) => between(network, x, y))),
+  );

@@ -76,9 +76,9 @@ describe('two faults at once', () => {
 
   test('the repair of both is named, and cures more than either', () => {
     const repairs = rankRepairs(predictor.board, updateBelief(predictor, readings, []), 'out', NONE);
-    const both = repairs.find((r) => r.also !== undefined)!;
-    expect([both.ref, both.also].sort()).toEqual(['FL1', 'U5']);
-    for (const single of repairs.filter((r) => r.also === undefined))
+    const both = repairs.find((r) => r.parts.length === 2)!;
+    expect(both.parts.map((p) => p.ref).sort()).toEqual(['FL1', 'U5']);
+    for (const single of repairs.filter((r) => r.parts.length === 1))
       expect(both.cureChance).toBeGreaterThan(single.cureChance);
   });
 
@@ -112,5 +112,5 @@ test('a bad new part: the short is back with the new one on, twice, so the new o
   const fresh = belief.faults.reduce((sum, f, i) => sum + (f.fresh ? belief.marginal[i] : 0), 0);
   expect(fresh).toBeGreaterThan(0.5);
   const [repair] = rankRepairs(predictor.board, belief, 'out', new Set(['U4']));
-  expect(repair.ref).toBe('U4');
+  expect(repair.parts).toEqual([{ action: 'replace', ref: 'U4' }]);
 });

@@ -1,6 +1,8 @@
 /** Facts of the trade on the demo boards: common practice, no published source. */
 import { demoBoard } from '../../../demo/files';
+import { suspects, updateBelief } from './belief';
 import { SOUND, meaningOf } from './meaning';
+import type { Reading } from './measurement';
 import { readMeter } from './meter';
 import { idealReading } from './policy';
 import { solvePower } from './power';
@@ -38,6 +40,20 @@ test('full level one way round only: one CC side', () => {
     expect(meter(heron, id, 'J1', 'A')).not.toBe('healthy');
     expect(meter(heron, id, 'J1', 'B')).toBe('healthy');
   }
+});
+
+test('several shorted capacitors round one chip: that chip; one alone: its chip or the capacitor', () => {
+  const short = (net: string, ohm: number): Reading => ({
+    measurement: { kind: 'ohm', net },
+    value: { kind: 'figure', value: ohm },
+  });
+  const [first] = suspects(updateBelief(heron, [short('AON33', 1.6), short('PD18', 1.7)], []));
+  expect(first.ref).toBe('U4');
+  expect(first.p).toBeGreaterThan(0.9);
+  const single = suspects(updateBelief(heron, [short('AON33', 1.6)], []));
+  const chance = (ref: string): number => single.find((s) => s.ref === ref)!.p;
+  expect(chance('U4')).toBeLessThan(0.9);
+  expect(chance('C14')).toBeGreaterThan(0.03);
 });
 
 test('an open fuse leaves the controller unfed', () => {

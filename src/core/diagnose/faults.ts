@@ -106,14 +106,21 @@ function fault(part: Part, mode: string, words: string, weight: number, effects:
   return { id: `${part.ref}/${mode}`, ref: part.ref, words: `${partWords(part)}, ${words}`, weight, effects };
 }
 
+/** Shorts inside a chip: at one of its supplies, or at several. Several shorted capacitors round one chip mean that chip. */
 function shortsOfLoads(part: Part, weight: number): Fault[] {
-  return Object.keys(part.loadsOhm).map((net) =>
-    fault(part, `short/${net}`, `${net} shorted inside`, weight, [
-      { kind: 'shunt', net, ohm: SHORT_OHM },
+  const nets = Object.keys(part.loadsOhm);
+  const pairs = part.kind === 'portController' ? nets.flatMap((a, i) => nets.slice(i + 1).map((b) => [a, b])) : [];
+  const several = nets.length > 1 ? [nets, ...pairs.filter((pair) => pair.length < nets.length)] : [];
+  const short = (list: readonly string[], share: number): Fault =>
+    fault(part, `short/${list.join('+')}`, `${list.join(' and ')} shorted inside`, share * weight, [
+      ...list.map((net): Effect => ({ kind: 'shunt', net, ohm: SHORT_OHM })),
       { kind: 'dead', ref: part.ref },
-    ]),
-  );
+    ]);
+  return [...nets.map((net) => short([net], 1)), ...several.map((list) => short(list, SEVERAL_SHARE))];
 }
+
+/** Several supplies shorted at once against one of them alone. Engineering estimate. */
+const SEVERAL_SHARE = 0.4;
 
 const dead = (part: Part, weight: number): Fault =>
   fault(part, 'dead', 'dead inside', weight, [{ kind: 'dead', ref: part.ref }]);

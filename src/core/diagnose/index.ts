@@ -16,7 +16,6 @@ export {
   type OutsideThing,
 } from './faults';
 export {
-  accessFor,
   boardMeasurements,
   choiceOf,
   entryStem,
@@ -25,20 +24,27 @@ export {
   measurementTitle,
   placeOf,
   railMeasured,
-  testMinutes,
-  workMinutes,
   mendedFor,
   pinNet,
-  type Access,
   type LookFinding,
   type Measurement,
   type Reading,
   type Value,
 } from './measurement';
+export {
+  accessFor,
+  deeper,
+  openingMinutes,
+  proofMinutes,
+  testMinutes,
+  workMinutes,
+  workOf,
+  type Access,
+} from './minutes';
 export { SHORT_BELOW_OHM, SOUND, meaningOf, railWindow, type Meaning } from './meaning';
 export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
-export { outcomesOf, proposeTests, type Proposal } from './next';
-export { rankRepairs, type Repair } from './repairs';
+export { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
+export { needName, rankRepairs, repairPart, repairWords, type Repair, type RepairPart } from './repairs';
 export { Predictor } from './predict';
 export {
   DEFAULT_PRACTICE,
@@ -55,3 +61,6 @@ export type { MeterCase } from './power';
 export { checkReading, measurementSchema, readingSchema, valueSchema } from './schema';
 export { LOOK_WORDS, outlook, readingName, reasons, SHAPE_WORDS, STOP_WORDS, valueWords } from './words';
 export { pickWeighted, sampleReading } from './simulate';
+export { DEVICE_WORTH, HOUR_PRICE, PART_PRICE, priceOf, workCost, type WorkCost } from './costs';
+export { CureWork, needOf, type Need } from './work';
+export { weighSteps, type Weighed, type WeighedTest } from './step';

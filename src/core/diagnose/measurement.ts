@@ -14,9 +14,6 @@ import { OUTSIDE_THINGS, outsideFaultId, type OutsideThing } from './faults';
 import type { Stop } from '../usb';
 import type { Shape } from './prediction';
 
-/** How far the device must be opened for a test. */
-export type Access = 'closed' | 'open' | 'out';
-
 /**
  * Something that can be measured, independent of where the probe is put. `ohm`, `drop` and `volts` are taken against
  * ground; `through` is taken across a part; `lift` takes a part off and repeats the resistance of a net. `pin` is a drop
@@ -103,85 +100,6 @@ export function measurementId(m: Measurement): string {
     case 'lift':
       return `lift:${m.ref}:${m.net}`;
   }
-}
-
-/** Minutes at the bench per test. Engineering estimates; the interface shows them. */
-const MINUTES = {
-  usb: 0.5,
-  shape: 1.5,
-  talk: 6,
-  tester: 0.4,
-  look: 1,
-  pin: 0.3,
-  drop: 0.3,
-  ohm: 0.3,
-  through: 0.3,
-  volts: 0.7,
-  image: 12,
-} as const;
-
-/** Minutes to try a known-good one. Engineering estimates. */
-const SWAP_MINUTES: Record<OutsideThing, number> = { charger: 1, cable: 1, pack: 4 };
-
-const CLOSED: ReadonlySet<Measurement['kind']> = new Set([
-  'usb',
-  'shape',
-  'talk',
-  'tester',
-  'look',
-  'pin',
-  'drop',
-  'works',
-]);
-
-/** Minutes to get from closed to open, and from open to board out. Engineering estimates. */
-const OPEN_MINUTES: Record<Access, number> = { closed: 0, open: 6, out: 14 };
-
-/** Minutes to take a part off or to replace it. Engineering estimates, by kind of part. */
-export function workMinutes(board: Board, ref: string): number {
-  const part = partByRef(board, ref);
-  switch (part?.kind) {
-    case 'capacitor':
-    case 'resistor':
-    case 'esdArray':
-    case 'clampDiode':
-      return 3;
-    case 'fuse':
-    case 'lineFilter':
-    case 'crystal':
-      return 5;
-    case 'coil':
-    case 'mosfet':
-    case 'flash':
-      return 8;
-    case 'connector':
-    case 'batteryConnector':
-      return 25;
-    case 'processor':
-      return 45;
-    case 'sensorHub':
-      return 20;
-    default:
-      return 14;
-  }
-}
-
-export function accessFor(m: Measurement): Access {
-  if (CLOSED.has(m.kind) || (m.kind === 'swap' && m.what !== 'pack')) return 'closed';
-  return m.kind === 'volts' || m.kind === 'swap' ? 'open' : 'out';
-}
-
-/** Minutes for one test from the present access state, opening included. */
-export function testMinutes(board: Board, m: Measurement, access: Access): number {
-  const opening = Math.max(0, OPEN_MINUTES[accessFor(m)] - OPEN_MINUTES[access]);
-  return opening + ownMinutes(board, m);
-}
-
-function ownMinutes(board: Board, m: Measurement): number {
-  if (m.kind === 'works') return board.functions.find((f) => f.id === m.fn)?.minutes ?? 2;
-  if (m.kind === 'swap') return SWAP_MINUTES[m.what];
-  if (m.kind === 'lift') return workMinutes(board, m.ref) + MINUTES.ohm;
-  return MINUTES[m.kind];
 }
 
 /** Every test that the board file offers, lifts left out (they are proposed only when a short is suspected). */

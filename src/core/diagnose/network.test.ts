@@ -1,7 +1,7 @@
 import { Matrix, solve } from 'ml-matrix';
 import { seededRandom } from '../math';
 import type { Element } from './elements';
-import { ResistanceNetwork } from './network';
+import { afterMany, ResistanceNetwork } from './network';
 
 const r = (id: string, a: string, b: string, ohm: number): Element => ({ id, ref: id, a, b, ohm });
 /** Without leakage worth mentioning, so that textbook values come out. */
@@ -68,8 +68,29 @@ test('a changed conductance by rank-one update equals building the network anew'
         1,
         8,
       );
-      expect(base.resistanceOhm(p, q, base.opening('t4')) / opened.resistanceOhm(p, q)).toBeCloseTo(1, 6);
+      expect(base.resistanceOhm(p, q, base.opening('t4')!) / opened.resistanceOhm(p, q)).toBeCloseTo(1, 6);
     }
+  }
+});
+
+test('many changes at once by one update equal building the network anew', () => {
+  const random = seededRandom(8);
+  const nets = ['G', ...Array.from({ length: 12 }, (_, i) => `N${i}`)];
+  const elements = nets.slice(1).map((net, i) => r(`t${i}`, net, nets[i % 5], 1 + 100 * random()));
+  const base = new ResistanceNetwork(nets, 'G', elements);
+  for (let count = 1; count <= 5; count++) {
+    const changes = Array.from({ length: count }, (_, k) => ({
+      a: `N${2 * k}`,
+      b: 'G',
+      siemens: 1 / (1 + 9 * random()),
+    }));
+    const updated = afterMany(
+      base.transfer('N1', 'N7', 'N1', 'N7'),
+      changes.map((x) => x.siemens),
+      changes.map((x) => base.transfer('N1', 'N7', x.a, x.b)),
+      changes.map((x) => changes.map((y) => base.transfer(x.a, x.b, y.a, y.b))),
+    );
+    expect(updated! / base.withChanges(changes).resistanceOhm('N1', 'N7')).toBeCloseTo(1, 9);
   }
 });
 

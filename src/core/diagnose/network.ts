@@ -102,8 +102,10 @@ export class ResistanceNetwork {
     return this.transferAt(this.nodeAt(p), this.nodeAt(q), this.nodeAt(a), this.nodeAt(b));
   }
 
-  /** Resistance in ohm between two nets with at most two changes applied. */
-  resistanceOhm(p: string, q: string, first?: ConductanceChange, second?: ConductanceChange): number {
+  /** Resistance in ohm between two nets with changes applied: up to two by an update, more in a network built anew. */
+  resistanceOhm(p: string, q: string, ...changes: readonly ConductanceChange[]): number {
+    if (changes.length > 2) return this.withChanges(changes).resistanceOhm(p, q);
+    const [first, second] = changes;
     const healthy = this.transfer(p, q, p, q);
     if (!first) return healthy;
     const ohm = second
@@ -204,4 +206,34 @@ export function afterTwo(healthy: number, g1: number, g2: number, x: TwoTransfer
   const y1 = g1 * (m22 * x.c1 - g2 * x.t12 * x.c2);
   const y2 = g2 * (m11 * x.c2 - g1 * x.t12 * x.c1);
   return healthy - (x.c1 * y1 + x.c2 * y2) / determinant;
+}
+
+/**
+ * Resistance after any number of changes (Woodbury): R − cᵀ(D⁻¹ + T)⁻¹c, as R − cᵀ·y with (I + D·T)·y = D·c, solved by
+ * elimination. Undefined where the result would be rounding.
+ * @param c transfer between probe and each change. @param t transfers between changes.
+ */
+export function afterMany(
+  healthy: number,
+  siemens: readonly number[],
+  c: readonly number[],
+  t: readonly (readonly number[])[],
+): number | undefined {
+  const n = siemens.length;
+  const rows = siemens.map((g, i) => [...t[i].map((v, j) => g * v + (i === j ? 1 : 0)), g * c[i]]);
+  for (let k = 0; k < n; k++) {
+    const pivot = rows[k][k];
+    if (Math.abs(pivot) < LEAST_SHARE) return undefined;
+    for (let i = k + 1; i < n; i++) {
+      const factor = rows[i][k] / pivot;
+      for (let j = k; j <= n; j++) rows[i][j] -= factor * rows[k][j];
+    }
+  }
+  const y = new Array<number>(n).fill(0);
+  for (let k = n - 1; k >= 0; k--) {
+    let sum = rows[k][n];
+    for (let j = k + 1; j < n; j++) sum -= rows[k][j] * y[j];
+    y[k] = sum / rows[k][k];
+  }
+  return healthy - y.reduce((sum, v, i) => sum + v * c[i], 0);
 }

@@ -1,14 +1,7 @@
 import { entropyBits } from '../math';
 import type { Belief } from './belief';
-import {
-  boardMeasurements,
-  mendedFor,
-  measurementId,
-  testMinutes,
-  type Access,
-  type Measurement,
-  type Reading,
-} from './measurement';
+import { boardMeasurements, mendedFor, measurementId, type Measurement, type Reading } from './measurement';
+import { testMinutes, type Access } from './minutes';
 import type { OutcomeClass } from './outcomes';
 import type { TestTable } from './table';
 import type { OutsideThing } from './faults';
@@ -34,9 +27,15 @@ export function outcomesOf(
   mended: ReadonlySet<string>,
 ): { table: TestTable; mass: Float64Array; outcomes: Outcome[] } {
   const table = belief.case.table(m, absent, mended);
-  const mass = belief.case.space.rowMass(belief.p, table);
-  const outcomes = table.classes.map((o) => ({ ...o, p: mass.reduce((s, v, row) => s + v * o.given[row], 0) }));
+  const mass = belief.case.space.likelyRowMass(belief.likely, table);
+  const outcomes = table.classes.map((o) => ({ ...o, p: dot(mass, o.given) }));
   return { table, mass, outcomes };
+}
+
+function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
+  return sum;
 }
 
 /** Expected drop of entropy in bits: the mutual information of fault and outcome through a channel with slips. */
@@ -66,6 +65,8 @@ export interface TestContext {
   readonly swapped?: readonly OutsideThing[];
   readonly taken: readonly Reading[];
   readonly practice?: Practice;
+  /** What the device is worth to its owner, in the shop's money. */
+  readonly worth?: number;
 }
 
 /** Readings that another charger, cable or pack may change. */

@@ -47,10 +47,10 @@ test('the owner’s story moves the odds in the stated direction', () => {
   expect(odds('FL1', ['earlierRepair'])).toBeGreaterThan(odds('FL1', []));
 });
 
-test('repairs are ranked by cure chance for their minutes (p/C, Heckerman, Breese & Rommelse 1995)', () => {
+test('repairs are ranked by cure chance for what they cost (p/C, Heckerman, Breese & Rommelse 1995)', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const belief = updateBelief(predictor, [], []);
-  const worth = rankRepairs(predictor.board, belief, 'out', new Set()).map((r) => r.cureChance / r.minutes);
+  const worth = rankRepairs(predictor.board, belief, 'out', new Set()).map((r) => r.cureChance / r.weighedMinutes);
   expect(worth.length).toBeGreaterThan(5);
   expect(worth).toEqual([...worth].sort((a, b) => b - a));
 });

@@ -1,15 +1,8 @@
 import type { Board } from '../board';
 import { suspects, updateBelief, type Belief } from './belief';
 import type { Fault, HistoryFlag } from './faults';
-import {
-  accessFor,
-  boardMeasurements,
-  testMinutes,
-  type Access,
-  type Measurement,
-  type Reading,
-  type Value,
-} from './measurement';
+import { boardMeasurements, type Measurement, type Reading, type Value } from './measurement';
+import { accessFor, deeper, testMinutes, type Access } from './minutes';
 import { proposeTests } from './next';
 import { OPEN_LOG_OHM, type Predictor } from './predict';
 import { answerOf } from './outcomes';
@@ -72,9 +65,6 @@ export function runPolicy(
   const ref = fault.ref || 'outside';
   return { tests: readings.length, minutes, rank: suspects(belief).findIndex((s) => s.ref === ref) + 1, readings };
 }
-
-const ORDER: readonly Access[] = ['closed', 'open', 'out'];
-const deeper = (a: Access, b: Access): Access => (ORDER.indexOf(b) > ORDER.indexOf(a) ? b : a);
 
 /** The application's own choice: most information per minute. */
 export function bestTest(belief: Belief, readings: readonly Reading[], access: Access): Measurement | undefined {

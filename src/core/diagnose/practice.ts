@@ -57,10 +57,27 @@ export const practiceSchema = z.object({
     .partialRecord(z.enum(PART_KINDS), z.number().min(0.1).max(20))
     .default({})
     .describe('how much likelier this bench has found each kind of part to be at fault'),
+  prices: z
+    .object({
+      hour: z.number().min(1).max(1000).optional().describe('an hour at the bench'),
+      parts: z.partialRecord(z.enum(PART_KINDS), z.number().min(0).max(10_000)).default({}),
+    })
+    .optional()
+    .describe('what time and parts cost, in the shop’s money'),
+  doubleShare: z.number().min(0).max(0.5).optional().describe('share of jobs with two faults at once'),
+  deadOnArrival: z.number().min(0).max(0.5).optional().describe('share of new parts that are bad out of the packet'),
 });
 export type Practice = z.input<typeof practiceSchema>;
 
 export const DEFAULT_PRACTICE: Practice = {};
+
+/**
+ * Share of jobs with two faults at once. Two at once are common (controller and connector, controller and image, filter
+ * and mux); the figure is an engineering estimate.
+ */
+export const DOUBLE_SHARE = 0.15;
+/** Share of new parts that are bad out of the packet. Engineering estimate. */
+export const DEAD_ON_ARRIVAL = 0.02;
 
 export const errorRate = (kind: MeasurementKind, practice: Practice): number =>
   practice.errorRates?.[kind] ?? ERROR_RATE[kind];

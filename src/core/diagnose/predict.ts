@@ -129,8 +129,7 @@ export class Predictor {
   private ohms(a: string, b: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
     const network = this.networkWithout(absent);
     const healthy = network.resistanceOhm(a, b);
-    const [first, second] = conductanceChanges(fault.effects, network, groundNet(this.board));
-    const ohm = network.resistanceOhm(a, b, first, second);
+    const ohm = network.resistanceOhm(a, b, ...conductanceChanges(fault.effects, network, groundNet(this.board)));
     const changed = Math.abs(Math.log10((ohm + LEADS_OHM) / (healthy + LEADS_OHM))) > 0.04;
     const lowEnd = 0.05 / (Math.max(0, ohm) + LEADS_OHM);
     return values(one(shownLogOhm(ohm), Math.hypot(HEALTHY_SPREAD + lowEnd, changed && ohm < 100 ? SHORT_SPREAD : 0)));
@@ -257,9 +256,9 @@ export class Predictor {
     const normal = this.board.nets[net].diodeV ?? 0.4;
     const ground = groundNet(this.board);
     const network = this.networkWithout(absent);
-    const [first, second] = conductanceChanges(fault.effects, network, ground);
     const shorted =
-      network.resistanceOhm(net, ground, first, second) < DROP_SHORT_BELOW_OHM && !this.board.nets[net].lowByNature;
+      network.resistanceOhm(net, ground, ...conductanceChanges(fault.effects, network, ground)) <
+        DROP_SHORT_BELOW_OHM && !this.board.nets[net].lowByNature;
     if (shorted) return values(one(DROP_SHORT_V, DROP_SPREAD_V));
     if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact))
       return values(one(DROP_OPEN_V, DROP_SPREAD_V));

@@ -1,34 +1,64 @@
 import { partByRef, type Board } from '../board';
 import type { Belief } from './belief';
-import { isGone, type Fault } from './faults';
-import { testMinutes, workMinutes, type Access } from './measurement';
+import { openingMinutes, type Access } from './minutes';
+import type { Practice } from './practice';
+import { CureWork, type Need } from './work';
+
+/** What is done to the board: a part replaced, an image rewritten, damage of the board itself mended. */
+export type RepairAction = 'replace' | 'rewrite' | 'mend';
+
+export interface RepairPart {
+  readonly action: RepairAction;
+  /** The part; for damage of the board the rail whose trace is cracked, or the screw. */
+  readonly ref: string;
+}
 
 export interface Repair {
-  /** The part that is replaced, or whose image is rewritten; the first of two. */
-  readonly ref: string;
+  /** One, or two that are done together. */
+  readonly parts: readonly RepairPart[];
   readonly words: string;
-  /** The second part, where two are replaced together. */
-  readonly also?: string;
   /** Chance that the board is cured by it. */
   readonly cureChance: number;
   readonly minutes: number;
+  /** New parts, in the shop's money. */
+  readonly price: number;
+  /** Chance that the board is harmed for good. */
+  readonly harm: number;
+  /** Minutes, parts and risk as minutes. */
+  readonly weighedMinutes: number;
 }
 
-/** The order of trying: most chance of a cure for its minutes first. */
-export const byWorth = (a: Pick<Repair, 'cureChance' | 'minutes'>, b: Pick<Repair, 'cureChance' | 'minutes'>): number =>
-  b.cureChance / b.minutes - a.cureChance / a.minutes;
+/** The order of trying: most chance of a cure for what it costs first. */
+export const byWorth = (a: Worth, b: Worth): number =>
+  b.cureChance / b.weighedMinutes - a.cureChance / a.weighedMinutes;
+
+type Worth = Pick<Repair, 'cureChance' | 'weighedMinutes'>;
 
 /** Below this a repair is not worth naming. */
 const LEAST_CURE = 0.01;
 /** A pair is named from this chance of being the cure together on. Engineering estimate. */
 const LEAST_PAIR = 0.05;
 
-/** What mends a fault: the part, or its image alone. */
-const needOf = (f: Fault): string =>
-  f.effects.length === 1 && f.effects[0].kind === 'imageBad' ? `${f.ref}/image` : f.ref;
+/** What a need, as `needOf` names it, asks to be done. */
+export function repairPart(board: Board, need: string): RepairPart {
+  const ref = need.replace('/image', '');
+  return { ref, action: need.endsWith('/image') ? 'rewrite' : partByRef(board, ref) ? 'replace' : 'mend' };
+}
+
+/** The need that it answers: the inverse of {@link repairPart}. */
+export const needName = ({ action, ref }: RepairPart): string => (action === 'rewrite' ? `${ref}/image` : ref);
+
+/** In words, as an instruction. */
+export function repairWords(board: Board, { action, ref }: RepairPart): string {
+  if (action === 'rewrite') return `Rewrite the image of ${ref}`;
+  if (action === 'replace') return `Replace ${ref}`;
+  return board.rails.some((r) => r.id === ref)
+    ? `Lay a wire past the trace to ${ref}`
+    : `Mend the board at screw ${ref}`;
+}
 
 /**
- * Repairs in the order of cure chance per minute, single ones and pairs. For one fault and independent costs the order by
+ * Repairs in the order of cure chance for what they cost, single ones and pairs. For one fault and independent costs the order by
  * p/C is optimal (Heckerman, Breese, Rommelse 1995; Kalagnanam & Henrion 1988).
  */
 export function rankRepairs(
@@ -37,47 +67,42 @@ export function rankRepairs(
   access: Access,
   done: ReadonlySet<string>,
   absent: ReadonlySet<string> = new Set(),
+  { practice, worth }: { readonly practice?: Practice; readonly worth?: number } = {},
 ): Repair[] {
-  const alone = new Map<string, number>();
-  const together = new Map<string, number>();
-  const add = (map: Map<string, number>, key: string, p: number): void => void map.set(key, (map.get(key) ?? 0) + p);
-  const open = belief.faults.map((f) => (isGone(f, absent, done) ? undefined : needOf(f)));
-  belief.case.space.forEach((h, i, j) => {
-    const p = belief.p[h];
-    if (p < 1e-9) return;
-    const needs = [...new Set([open[i], j < 0 ? undefined : open[j]].filter((need) => need !== undefined))].sort();
-    if (needs.length === 1) add(alone, needs[0], p);
-    else if (needs.length === 2) add(together, needs.join(' '), p);
+  const cure = new CureWork(belief, absent, done, practice, worth);
+  const opening = openingMinutes(access);
+  const alone = new Map<Need, number>();
+  const together: { a: Need; b: Need; p: number }[] = [];
+  cure.each(cure.gather(belief.likely), (p, low, high) => {
+    const [first, second] = [cure.needs[low - 1], cure.needs[high - 1]];
+    if (!second.onBoard || first?.onBoard === false) return;
+    if (!first) alone.set(second, p);
+    else if (p >= LEAST_PAIR) together.push({ a: first, b: second, p });
   });
-  const step = (need: string): Repair => {
-    const image = need.endsWith('/image');
-    const ref = need.replace('/image', '');
+  const step = (need: Need): Repair => {
+    const part = repairPart(board, need.name);
+    const { minutes, price, harm, weighedMinutes } = need;
     return {
-      ref,
-      words: image ? `Rewrite the image of ${ref}` : `Replace ${ref}`,
+      parts: [part],
+      words: repairWords(board, part),
       cureChance: alone.get(need) ?? 0,
-      minutes: (image ? rewriteMinutes(board) : 2 * workMinutes(board, ref)) + openingMinutes(board, access),
+      minutes: minutes + opening,
+      price,
+      harm,
+      weighedMinutes: weighedMinutes + opening,
     };
   };
-  const isPart = (need: string): boolean => partByRef(board, need.replace('/image', '')) !== undefined;
-  const singles = [...alone.keys()].filter(isPart).map(step);
-  const pairs = [...together].flatMap(([key, p]): Repair[] => {
-    const [a, b] = key.split(' ');
-    if (p < LEAST_PAIR || !isPart(a) || !isPart(b)) return [];
+  const pairs = together.map(({ a, b, p }): Repair => {
     const [first, second] = [step(a), step(b)];
-    return [
-      {
-        ref: first.ref,
-        also: second.ref,
-        words: `${first.words}, and ${second.words.charAt(0).toLowerCase()}${second.words.slice(1)}`,
-        cureChance: p + first.cureChance + second.cureChance,
-        minutes: first.minutes + second.minutes - openingMinutes(board, access),
-      },
-    ];
+    return {
+      parts: [...first.parts, ...second.parts],
+      words: `${first.words}, and ${second.words.charAt(0).toLowerCase()}${second.words.slice(1)}`,
+      cureChance: p + first.cureChance + second.cureChance,
+      minutes: first.minutes + second.minutes - opening,
+      price: first.price + second.price,
+      harm: 1 - (1 - first.harm) * (1 - second.harm),
+      weighedMinutes: first.weighedMinutes + second.weighedMinutes - opening,
+    };
   });
-  return [...singles, ...pairs].filter((r) => r.cureChance > LEAST_CURE).sort(byWorth);
+  return [...[...alone.keys()].map(step), ...pairs].filter((r) => r.cureChance > LEAST_CURE).sort(byWorth);
 }
-
-const rewriteMinutes = (board: Board): number => testMinutes(board, { kind: 'image', ref: '' }, 'out');
-const openingMinutes = (board: Board, access: Access): number =>
-  testMinutes(board, { kind: 'ohm', net: '' }, access) - testMinutes(board, { kind: 'ohm', net: '' }, 'out');

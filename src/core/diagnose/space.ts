@@ -1,15 +1,18 @@
 import type { Board, PartKind } from '../board';
 import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults';
-import type { Practice } from './practice';
+import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type Practice } from './practice';
 import type { TestTable } from './table';
 
-/**
- * Share of jobs with two faults at once. Two at once are common (controller and connector, controller and image, filter
- * and mux); the figure is an engineering estimate.
- */
-const DOUBLE_SHARE = 0.15;
-/** Share of new parts that are bad out of the packet. Engineering estimate. */
-const DEAD_ON_ARRIVAL = 0.02;
+/** The hypotheses that still count, in three lists of the same length. */
+export interface Likely {
+  readonly first: Uint16Array;
+  /** The second fault, or the number of faults where there is none. */
+  readonly second: Uint16Array;
+  readonly p: Float64Array;
+}
+
+/** Hypotheses below this are left out of {@link Likely}: on the demo boards all of them together stay below 0.1 % (measured). */
+const LEAST_LIKELY = 1e-7;
 
 /**
  * Every single fault and every pair of faults of different parts. A hypothesis has a number: first the singles in the
@@ -42,15 +45,17 @@ export class HypothesisSpace {
     faults.forEach((f, i) => {
       if (f.fresh) freshTotal.set(f.ref, (freshTotal.get(f.ref) ?? 0) + weights[i]);
     });
+    const deadOnArrival = practice.deadOnArrival ?? DEAD_ON_ARRIVAL;
     const share = faults.map((f, i) =>
-      f.fresh ? (DEAD_ON_ARRIVAL * weights[i]) / freshTotal.get(f.ref)! : weights[i] / total,
+      f.fresh ? (deadOnArrival * weights[i]) / freshTotal.get(f.ref)! : weights[i] / total,
     );
     const nothing = faults.findIndex((f) => f.id === OUTSIDE);
     const p = new Float64Array(this.size);
+    const doubles = practice.doubleShare ?? DOUBLE_SHARE;
     let pairs = 0;
     this.forEach((h, i, j) => {
       if (j < 0) {
-        p[h] = faults[i].fresh ? share[nothing] * share[i] : (1 - DOUBLE_SHARE) * share[i];
+        p[h] = faults[i].fresh ? share[nothing] * share[i] : (1 - doubles) * share[i];
         return;
       }
       const [a, b] = [faults[i], faults[j]];
@@ -58,7 +63,7 @@ export class HypothesisSpace {
       if (a.fresh !== b.fresh) p[h] = share[i] * share[j];
       else if (a.ref !== b.ref) pairs += p[h] = share[i] * share[j];
     });
-    const scale = DOUBLE_SHARE / pairs;
+    const scale = doubles / pairs;
     let all = 0;
     this.forEach((h, i, j) => {
       if (j >= 0 && !faults[i].fresh && !faults[j].fresh) p[h] *= scale;
@@ -79,6 +84,51 @@ export class HypothesisSpace {
       for (let j = i + 1; j < n; j++, h++) total += p[h] *= likelihood[rowOf[base + keyOf[j]]];
     }
     for (h = 0; h < p.length; h++) p[h] /= total;
+  }
+
+  /** The hypotheses that are not as good as ruled out: after a few readings a small share of all. */
+  likely(p: Float64Array, least = LEAST_LIKELY): Likely {
+    let count = 0;
+    for (let h = 0; h < p.length; h++) if (p[h] >= least) count++;
+    const first = new Uint16Array(count);
+    const second = new Uint16Array(count);
+    const chance = new Float64Array(count);
+    let at = 0;
+    this.forEach((h, i, j) => {
+      if (p[h] < least) return;
+      first[at] = i;
+      second[at] = j < 0 ? this.n : j;
+      chance[at++] = p[h];
+    });
+    return { first, second, p: chance };
+  }
+
+  /** Row of each likely hypothesis in a table. */
+  private rows({ first, second }: Likely, { keyOf, keys, rowOf }: TestTable): Uint16Array {
+    const key = new Uint16Array(this.n + 1);
+    key.set(keyOf);
+    const rows = new Uint16Array(first.length);
+    for (let k = 0; k < rows.length; k++) rows[k] = rowOf[key[first[k]] * keys + key[second[k]]];
+    return rows;
+  }
+
+  /** Probability of each row of a table, over the likely hypotheses. */
+  likelyRowMass(likely: Likely, table: TestTable): Float64Array {
+    const { p } = likely;
+    const rows = this.rows(likely, table);
+    const mass = new Float64Array(table.rows.length);
+    for (let k = 0; k < rows.length; k++) mass[rows[k]] += p[k];
+    return mass;
+  }
+
+  /** The likely hypotheses after an outcome, normalised. */
+  likelyAfter(likely: Likely, table: TestTable, given: Float64Array): Likely {
+    const rows = this.rows(likely, table);
+    const p = likely.p.slice();
+    let total = 0;
+    for (let k = 0; k < p.length; k++) total += p[k] *= given[rows[k]];
+    for (let k = 0; k < p.length; k++) p[k] /= total;
+    return { ...likely, p };
   }
 
   /** Probability of each row of a table. */

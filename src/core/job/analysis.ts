@@ -7,10 +7,11 @@ import {
   isGone,
   measurementId,
   measurementTitle,
+  needName,
   outcomesOf,
   outlook,
   placeOf,
-  proposeTests,
+  priceOf,
   rankRepairs,
   reasons,
   expectedShare,
@@ -21,15 +22,17 @@ import {
   turnsOf,
   valueWords,
   updateBelief,
+  weighSteps,
   mendedFor,
   type Access,
   type Belief,
   type Practice,
   type Predictor,
-  type Proposal,
   type Repair,
   type Suspect,
   type SuspectPair,
+  type Weighed,
+  type WeighedTest,
 } from '../diagnose';
 import { formatInHundred } from '../units';
 import { takenOnBoardAsIs, type JobState } from './fold';
@@ -43,9 +46,19 @@ export interface TestAdvice {
   readonly stem: string;
   readonly minutes: number;
   readonly bits: number;
+  /** What the whole job is then expected to take, parts and risk counted as minutes. */
+  readonly expectedMinutes?: number;
   readonly access: Access;
   readonly outlook: readonly string[];
   readonly place?: ProbePlace;
+}
+
+/** Work that is expected to end the job sooner than any test first. */
+export interface WorkNow {
+  readonly repair: Repair;
+  readonly expectedMinutes: number;
+  /** What the best test first would be expected to take, where there is one. */
+  readonly insteadOf?: number;
 }
 
 export interface JobAnalysis {
@@ -53,6 +66,12 @@ export interface JobAnalysis {
   readonly suspects: readonly Suspect[];
   readonly tests: readonly TestAdvice[];
   readonly repairs: readonly Repair[];
+  /** Set where working now beats measuring on. */
+  readonly workNow?: WorkNow;
+  /** What the repair is expected to cost, where that is more than the device is worth to its owner. */
+  readonly tooDear?: { readonly cost: number; readonly worth: number };
+  /** Minutes to a proven cure by the better of the two, parts and risk counted as minutes. */
+  readonly expectedMinutes?: number;
   /** Two parts at fault together, where that is likely enough to be told. */
   readonly pairs: readonly SuspectPair[];
   /** What to take twice, and why; none where the last reading was to be expected. */
@@ -81,18 +100,22 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
   const replaced = new Set(state.replaced);
   const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice, state.replaced);
   const { access, swapped, readings: taken } = state;
-  const context = { access, absent, replaced, swapped, taken, practice };
+  const context = { access, absent, replaced, swapped, taken, practice, worth: state.story?.worth };
   const mendedNow = new Set(mendedFor(state));
   const near = lastPlace(board, state);
-  const proposed = lookFirst(board, state, proposeTests(belief, context))
-    .filter((t) => t.bits > LEAST_BITS || t.measurement.kind === 'look')
-    .filter((t) => !isGated(board, state, t.measurement));
-  const tests = proposed.slice(0, MOST_TESTS).map(({ measurement, minutes, bits }) => ({
+  const weighed = weighSteps(belief, context, (t) => !isGated(board, state, t.measurement));
+  const proposed = lookFirst(board, state, weighed.tests).filter(
+    (t) => t.bits > LEAST_BITS || t.measurement.kind === 'look',
+  );
+  const expectedMinutes = weighed.workFirst ? weighed.work?.expectedMinutes : weighed.tests[0]?.expectedMinutes;
+  const repairs = rankRepairs(board, belief, state.access, mendedNow, absent, context);
+  const tests = proposed.slice(0, MOST_TESTS).map(({ measurement, minutes, bits, expectedMinutes }) => ({
     id: measurementId(measurement),
     title: measurementTitle(board, measurement, near),
     stem: entryStem(board, measurement, near),
     minutes,
     bits,
+    expectedMinutes,
     access: accessFor(measurement),
     outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, mendedNow)),
     place: placeOf(board, measurement, near),
@@ -107,7 +130,10 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
     turns: turnsOf(belief, proposed.slice(0, TURN_TESTS), absent, mendedNow)
       .slice(0, MOST_TURNS)
       .map((t) => t.words),
-    repairs: rankRepairs(board, belief, state.access, mendedNow, absent),
+    repairs,
+    workNow: workNow(weighed, repairs, isUnlooked(board, state)),
+    expectedMinutes,
+    tooDear: tooDear(state, expectedMinutes, practice),
     reasons: [...storyReason(board, state, ranked[0]), ...reasons(board, belief, state.readings, ranked[0].ref)],
     curedChance: curedChance(belief, mendedNow),
   };
@@ -141,9 +167,30 @@ function curedChance({ case: { space }, faults, p }: Belief, mended: ReadonlySet
   return cured;
 }
 
+const isUnlooked = (board: Board, state: JobState): boolean =>
+  board.ports.every((p) => portGate(state, p.id).state === 'unlooked');
+
+/** The repair to begin with, where it beats every test: alone or as the pair that it belongs to. */
+function workNow(
+  { work, workFirst, tests }: Weighed,
+  repairs: readonly Repair[],
+  unlooked: boolean,
+): WorkNow | undefined {
+  if (!work || !workFirst || unlooked || !work.need.onBoard) return undefined;
+  const repair = repairs.find((r) => r.parts.some((p) => needName(p) === work.need.name));
+  return repair && { repair, expectedMinutes: work.expectedMinutes, insteadOf: tests[0]?.expectedMinutes };
+}
+
+/** Hours already spent do not count; and where the data is what matters, the device's worth does not decide. */
+function tooDear({ story }: JobState, expectedMinutes: number | undefined, practice: Practice): JobAnalysis['tooDear'] {
+  if (story?.worth === undefined || story.dataMatters || expectedMinutes === undefined) return undefined;
+  const cost = priceOf(expectedMinutes, practice);
+  return cost > story.worth ? { cost, worth: story.worth } : undefined;
+}
+
 /** Before a device has had any power on the bench, the look into its port comes first, whatever its information. */
-function lookFirst(board: Board, state: JobState, proposals: Proposal[]): Proposal[] {
-  if (!board.ports.every((p) => portGate(state, p.id).state === 'unlooked')) return proposals;
+function lookFirst(board: Board, state: JobState, proposals: readonly WeighedTest[]): readonly WeighedTest[] {
+  if (!isUnlooked(board, state)) return proposals;
   const first = proposals.find((p) => p.measurement.kind === 'look' && p.measurement.ref === board.ports[0].id);
   return first ? [first, ...proposals.filter((p) => p !== first)] : proposals;
 }

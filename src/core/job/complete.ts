@@ -12,6 +12,7 @@ const COMMANDS = [
   'check',
   'off',
   'on',
+  'mended',
   'pack',
   'note',
   'fix',
@@ -61,6 +62,8 @@ function candidates(board: Board, words: string[]): string[] {
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : [];
     case 'on':
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : ['new', 'same'];
+    case 'mended':
+      return last === 2 ? lower([...board.rails.map((r) => r.id), ...board.screws.map((s) => s.id)]) : [];
     case 'pack':
       return ['in', 'out'];
     case 'note':

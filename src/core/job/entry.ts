@@ -39,7 +39,7 @@ const BAD = new Set(['bad', 'fail', 'fails', 'dead', 'damaged', 'no']);
  *   usb a 14.8v 0.49 · usb j2 b 5.02 0.01 · usb a swing · look j1 good · look j1 bad pins corrosion
  *   a5 0.262 · j2 b7 ol · talk a unanswered · tester fail · swap charger works · swap j2 cable same · pack 3.85
  *   try charge works · check u9 bad
- *   off u4 · on u4 new · on u4 same · pack out · open · out · closed · note … · fix c14 6.4 kohm
+ *   off u4 · on u4 new · on u4 same · mended vin · pack out · open · out · closed · note … · fix c14 6.4 kohm
  */
 export function parseEntry(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
   const words = text.trim().toLowerCase().split(/\s+/).filter(Boolean);
@@ -66,6 +66,8 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
       return parseOff(board, state, rest);
     case 'on':
       return parseOn(board, state, rest);
+    case 'mended':
+      return parseMended(board, state, rest);
     case 'pack':
       return parsePack(board, rest);
     case 'open':
@@ -283,6 +285,17 @@ function parseOn(board: Board, state: JobState, words: string[]): Result<Entry> 
   if (!fresh && words[1] !== 'same') return fail(`Expected new or same after ${part.ref}; got "${words[1]}".`);
   const echo = fresh ? `A new ${part.ref} is on.` : `The same ${part.ref} is back on.`;
   return ok({ body: { kind: 'partOn', ref: part.ref, fresh }, echo });
+}
+
+/** Damage of the board itself: a trace to a rail, or where a screw went through. */
+function parseMended(board: Board, state: JobState, words: string[]): Result<Entry> {
+  const name = (words[0] ?? '').toUpperCase();
+  const rail = board.rails.find((r) => r.id === name);
+  if (!rail && !board.screws.some((s) => s.id === name))
+    return fail(`Expected a rail or a screw of this board after "mended"; got "${words[0] ?? ''}".`);
+  if (state.replaced.includes(name)) return fail(`${name} is mended already.`);
+  const echo = rail ? `A wire is laid past the trace to ${name}.` : `The board is mended at screw ${name}.`;
+  return ok({ body: { kind: 'mended', what: name }, echo });
 }
 
 /** `pack in`, `pack out`, or the voltage at the battery connector, charger in and pack out: `pack 3.85`. */

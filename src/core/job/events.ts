@@ -3,6 +3,7 @@ import { HISTORY_FLAGS, measurementSchema, valueSchema } from '../diagnose';
 import { heatPlanSchema } from '../heat';
 
 const ref = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/);
+const damaged = z.string().regex(/^[A-Z][A-Z0-9_]{0,23}$/);
 const words = z.string().trim().min(1).max(400);
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 
@@ -25,6 +26,12 @@ const storySchema = z.object({
   locked: z.boolean(),
   consent: z.boolean().describe('the owner agreed to risky steps'),
   pack: z.enum(['sound', 'swollen', 'none']),
+  worth: z
+    .number()
+    .min(0)
+    .max(1_000_000)
+    .optional()
+    .describe('what the device is worth to its owner, in the shop’s money'),
 });
 
 /** What can happen to a job. A reading keeps only what was measured: the board's state comes from the fold. */
@@ -35,7 +42,16 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('pack'), state: z.enum(['in', 'out']) }),
   z.object({ kind: z.literal('partOff'), ref }),
   z.object({ kind: z.literal('partOn'), ref, fresh: z.boolean().describe('a new part, not the one taken off') }),
-  z.object({ kind: z.literal('decision'), action: z.enum(['replace', 'rewrite', 'stop']), ref: ref.nullable(), words }),
+  z.object({
+    kind: z.literal('mended'),
+    what: damaged.describe('the rail whose trace was mended, or the screw whose damage was'),
+  }),
+  z.object({
+    kind: z.literal('decision'),
+    action: z.enum(['replace', 'rewrite', 'mend', 'stop']),
+    ref: damaged.nullable().describe('the part; to mend the board the rail or the screw'),
+    words,
+  }),
   z.object({
     kind: z.literal('heatPlan'),
     plan: heatPlanSchema,

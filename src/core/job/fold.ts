@@ -1,4 +1,4 @@
-import { accessFor, type Access, type OutsideThing, type Reading } from '../diagnose';
+import { accessFor, deeper, type Access, type OutsideThing, type Reading } from '../diagnose';
 import type { EventBody, ImageRole, JobEvent, Story } from './events';
 
 type Body<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
@@ -53,8 +53,6 @@ const START: JobState = {
   live: [],
 };
 
-const DEPTH: readonly Access[] = ['closed', 'open', 'out'];
-
 /**
  * The events that count, in the order of what they are about. An undo takes its target out; a correction stands where
  * the corrected event stood, so that the board's state at that moment applies to it.
@@ -91,8 +89,7 @@ function apply(state: JobState, event: JobEvent): JobState {
       const swapped = measurement.kind === 'swap' ? [...new Set([...state.swapped, measurement.what])] : state.swapped;
       // The swap itself is judged as if what was used before were still in line.
       const reading = { seq, at, measurement, value, absent, replaced, swapped: state.swapped, packOut: state.packOut };
-      const needed = accessFor(measurement);
-      const access = DEPTH.indexOf(needed) > DEPTH.indexOf(state.access) ? needed : state.access;
+      const access = deeper(state.access, accessFor(measurement));
       return { ...state, access, swapped, readings: [...state.readings, reading] };
     }
     case 'access':
@@ -112,6 +109,8 @@ function apply(state: JobState, event: JobEvent): JobState {
         absent: state.absent.filter((r) => r !== body.ref),
         replaced: body.fresh ? [...state.replaced, body.ref] : state.replaced,
       };
+    case 'mended':
+      return { ...state, access: 'out', replaced: [...new Set([...state.replaced, body.what])] };
     case 'decision':
       return { ...state, decision: body };
     case 'heatPlan':

@@ -1,6 +1,7 @@
 import { partByRef, type Board } from '../board';
-import { formatChance } from '../units';
-import { isOutside, type JobAnalysis } from './analysis';
+import { repairWords } from '../diagnose';
+import { formatChance, formatInHundred } from '../units';
+import { isOutside, type JobAnalysis, type WorkNow } from './analysis';
 import { takenOnBoardAsIs, type JobState } from './fold';
 import type { JobProof } from './proof';
 import type { StageId } from './stages';
@@ -12,8 +13,8 @@ export interface NextStep {
   readonly minutes?: number;
 }
 
-/** From this share of the belief on, a suspect is decided on rather than measured further. Engineering estimate. */
-export const SURE_ENOUGH = 0.9;
+/** From this share of the belief on, nothing on the board is at fault. Engineering estimate. */
+const SURE_ENOUGH = 0.9;
 
 /** What to do next on a job. One rule a line, in the order of the bench. */
 export function nextStep(board: Board, state: JobState, analysis: JobAnalysis, proof: JobProof): NextStep {
@@ -28,7 +29,13 @@ export function nextStep(board: Board, state: JobState, analysis: JobAnalysis, p
 function beforeDecision(analysis: JobAnalysis): NextStep {
   const [top] = analysis.suspects;
   const [test] = analysis.tests;
-  if (test && top.p < SURE_ENOUGH) {
+  const { workNow } = analysis;
+  if (analysis.tooDear) {
+    const { cost, worth } = analysis.tooDear;
+    return { stage: 'decide', title: `Advise stopping: about ${Math.round(cost)} still to spend, worth ${worth}` };
+  }
+  if (workNow) return { stage: 'decide', title: workTitle(workNow), minutes: workNow.repair.minutes };
+  if (test && !(isOutside(top) && top.p >= SURE_ENOUGH)) {
     return { stage: test.access === 'closed' ? 'outside' : 'probe', title: test.title, minutes: test.minutes };
   }
   if (isOutside(top))
@@ -39,8 +46,17 @@ function beforeDecision(analysis: JobAnalysis): NextStep {
   return { stage: 'decide', title: `Decide on ${top.ref}, ${formatChance(top.p)}` };
 }
 
+/** Below this chance of a cure, work before the fault is known is called what it is. Engineering estimate. */
+const BLIND_BELOW = 0.8;
+
+const workTitle = ({ repair: { words, cureChance } }: WorkNow): string =>
+  cureChance < BLIND_BELOW
+    ? `${words} blind: cures ${formatInHundred(cureChance)}, and no test is cheaper`
+    : `${words}: cures ${formatInHundred(cureChance)}`;
+
 function afterDecision(board: Board, state: JobState, proof: JobProof): NextStep {
   const { action, ref } = state.decision!;
+  if (action === 'mend' && ref && !state.replaced.includes(ref)) return { stage: 'heat', title: mendTitle(board, ref) };
   if (action === 'rewrite' && !state.written) return { stage: 'image', title: `Prepare and write the image of ${ref}` };
   if (action === 'replace' && ref && !state.replaced.includes(ref)) return replaceStep(board, state, ref);
   if (ref && board.ports.some((p) => p.imagePart === ref) && !state.written) {
@@ -55,6 +71,11 @@ function afterDecision(board: Board, state: JobState, proof: JobProof): NextStep
   if (!proof.allHold) return { stage: 'prove', title: proveTitle(proof) };
   return { stage: 'close', title: 'Close as repaired' };
 }
+
+const mendTitle = (board: Board, ref: string): string => {
+  const words = repairWords(board, { action: 'mend', ref });
+  return `${words}, then enter "mended ${ref.toLowerCase()}"`;
+};
 
 function replaceStep(board: Board, state: JobState, ref: string): NextStep {
   const what = `${ref} ${partByRef(board, ref)?.what ?? ''}`.trim();

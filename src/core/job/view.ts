@@ -15,7 +15,7 @@ import {
   type Value,
 } from '../diagnose';
 import type { ReferenceTable } from '../reference';
-import { analyseJob, type TestAdvice } from './analysis';
+import { analyseJob, type JobAnalysis, type TestAdvice, type WorkNow } from './analysis';
 import { cautionFor, type Caution } from './cautions';
 import type { JobEvent } from './events';
 import { findingsOf, type Findings } from './findings';
@@ -61,11 +61,15 @@ export interface JobView {
   /** What to take twice, and why. */
   readonly surprise?: string;
   readonly turns: readonly string[];
+  readonly workNow?: WorkNow;
+  readonly tooDear?: JobAnalysis['tooDear'];
+  readonly expectedMinutes?: number;
   readonly curedChance: number;
   readonly proof: JobProof;
   readonly findings: Findings;
   readonly next: NextStep;
   readonly references: ReferenceTable;
+  readonly practice: Practice;
   readonly cautions: Readonly<Record<StageId, Caution>>;
   /** Number of the newest event, undone ones counted. */
   readonly version: number;
@@ -92,7 +96,8 @@ export function viewJob(
 ): JobView {
   const predictor = Predictor.of(board);
   const state = foldJob(events);
-  const analysis = analyseJob(predictor, state, bench.practice ?? DEFAULT_PRACTICE);
+  const practice = bench.practice ?? DEFAULT_PRACTICE;
+  const analysis = analyseJob(predictor, state, practice);
   const proof = proveJob(predictor, state);
   const undoable = lastUndoable(events);
   return {
@@ -119,11 +124,15 @@ export function viewJob(
     pairs: analysis.pairs,
     surprise: analysis.surprise,
     turns: analysis.turns,
+    workNow: analysis.workNow,
+    tooDear: analysis.tooDear,
+    expectedMinutes: analysis.expectedMinutes,
     curedChance: analysis.curedChance,
     proof,
     findings: findingsOf(board, state, analysis, proof),
     next: nextStep(board, state, analysis, proof),
     references: bench.references ?? {},
+    practice,
     cautions: Object.fromEntries(STAGES.map(({ id }) => [id, cautionFor(id, state)])) as JobView['cautions'],
     version: events.reduce((newest, e) => Math.max(newest, e.seq), 0),
     undoable: undoable && eventWords(board, undoable),
@@ -145,6 +154,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `${body.ref} off`;
     case 'partOn':
       return `${body.fresh ? 'new' : 'same'} ${body.ref} on`;
+    case 'mended':
+      return `mended ${body.what}`;
     case 'decision':
       return body.words;
     case 'heatPlan':

@@ -5,7 +5,7 @@ import { MarginPart, OddsBar } from '@/ui';
 
 /** The likeliest parts under the story that is kept, each with its odds before and after. */
 export function ArriveMargin({ job }: { job: JobView }) {
-  const shifts = storyShift(job.board, job.state.story?.history ?? []);
+  const shifts = storyShift(job.board, job.state.story?.history ?? [], job.practice);
   return (
     <MarginPart title="Odds before anything is measured">
       {shifts.map((s, i) => (
@@ -20,7 +20,7 @@ export function ArriveMargin({ job }: { job: JobView }) {
       <Text fontSize="13px" color="quiet" mt="2">
         Without the story:{' '}
         {shifts.map((s) => `${s.ref === 'outside' ? 'not this board' : s.ref} ${formatChance(s.before)}`).join(', ')}.
-        Factors are engineering estimates in the direction of common practice.
+        Factors are engineering estimates in the direction of common practice; the library has them to see and to set.
       </Text>
     </MarginPart>
   );

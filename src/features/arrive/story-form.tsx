@@ -78,8 +78,29 @@ export function StoryForm({ draft, onChange }: { draft: StoryDraft; onChange: (d
           </chakra.label>
         ))}
       </Group>
+      <Field label="What the device is worth to its owner, in your money; left empty where nobody knows">
+        <chakra.input
+          value={draft.worth ?? ''}
+          inputMode="numeric"
+          w="8em"
+          bg="ground"
+          border="1px solid"
+          borderColor="quiet"
+          borderRadius="2px"
+          px="3"
+          py="1.5"
+          fontFamily="mono"
+          onChange={(e) => set({ worth: worthOf(e.target.value) })}
+        />
+      </Field>
     </Grid>
   );
+}
+
+/** The figure that is typed; anything else counts as not known. */
+function worthOf(text: string): number | undefined {
+  const digits = text.replace(/[^0-9]/g, '').slice(0, 6);
+  return digits === '' ? undefined : Number(digits);
 }
 
 function Field({ label, children }: { label: string; children: ReactNode }) {

@@ -10,7 +10,7 @@ import { Headline, MainButton, ProblemNote } from '@/ui';
 
 /** The part whose site is made ready: the one off the board, else the one decided on. */
 export function siteRef(job: JobView): string | undefined {
-  return job.state.absent[0] ?? job.state.decision?.ref ?? undefined;
+  return job.state.absent[0] ?? partByRef(job.board, job.state.decision?.ref ?? '')?.ref;
 }
 
 /** What the site of the part needs before the new one goes down, computed from its own pads. */

@@ -3,45 +3,35 @@
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { EventBody, JobView, KeepEvent } from '@/core/job';
+import type { Repair } from '@/core/diagnose';
 import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
 import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
 
 type Decision = Extract<EventBody, { kind: 'decision' }>;
 
-/** Repairs by cure chance for their minutes, beside the best test and beside stopping. */
+/** Repairs by what they cure for what they cost, beside the best test and beside stopping. */
 export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
   const { decision } = job.state;
-  const [test] = job.tests;
-  const [best] = job.repairs;
   const keep = (body: Decision): void =>
     start(async () => {
       const answer = await onKeep(job.number, body, crypto.randomUUID());
       setProblem(answer.kept ? undefined : answer.words);
     });
+  const best = job.workNow?.repair ?? job.repairs[0];
   return (
     <>
       <Headline
-        title={
-          decision
-            ? decision.words
-            : best
-              ? `${best.words}: cures ${formatInHundred(best.cureChance)}`
-              : 'Nothing to decide yet'
-        }
+        title={decision ? decision.words : headline(job, best)}
         aside={decision ? 'decided' : best && formatMinutes(best.minutes)}
       >
-        {decision
-          ? 'Another route can still be taken; the earlier decision stays in the record.'
-          : test
-            ? `Or measure first: ${test.title}, ${formatMinutes(test.minutes)}, ${test.bits.toFixed(2)} bit.`
-            : 'No test would change the odds any more.'}
+        {decision ? 'Another route can still be taken; the earlier decision stays in the record.' : comparison(job)}
       </Headline>
       <chakra.table w="100%" mt="2" css={{ borderCollapse: 'collapse' }}>
         <chakra.thead>
           <chakra.tr textAlign="left" fontSize="13px" color="quiet">
-            {['Route', 'Cures', 'Minutes', 'Cures per hour', ''].map((h) => (
+            {COLUMNS.map((h) => (
               <chakra.th
                 key={h}
                 fontWeight="700"
@@ -56,45 +46,16 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
           </chakra.tr>
         </chakra.thead>
         <chakra.tbody>
-          {job.repairs.map((r, i) => {
-            const rewrite = r.words.startsWith('Rewrite');
-            const chosen = decision?.ref === r.ref && (decision.action === 'rewrite') === rewrite;
-            return (
-              <chakra.tr key={r.words} borderBottom="1px solid" borderColor="rule">
-                <chakra.td py="2.5">
-                  <Text as="span" fontWeight="700" color={chosen ? 'copperText' : 'ink'}>
-                    {r.words}
-                  </Text>{' '}
-                  <Text as="span" color="quiet">
-                    {job.board.parts.find((p) => p.ref === r.ref)?.what}
-                  </Text>
-                </chakra.td>
-                <Figure>{formatChance(r.cureChance)}</Figure>
-                <Figure>{Math.round(r.minutes)}</Figure>
-                <Figure>{((r.cureChance / r.minutes) * 60).toFixed(2)}</Figure>
-                <chakra.td textAlign="right" pl="4">
-                  {chosen ? (
-                    <Text as="span" color="copperText" fontWeight="700">
-                      chosen
-                    </Text>
-                  ) : (
-                    <Choose
-                      first={i === 0 && !decision}
-                      busy={busy}
-                      onClick={() =>
-                        keep({
-                          kind: 'decision',
-                          action: rewrite ? 'rewrite' : 'replace',
-                          ref: r.ref,
-                          words: decisionWords(r.ref, rewrite),
-                        })
-                      }
-                    />
-                  )}
-                </chakra.td>
-              </chakra.tr>
-            );
-          })}
+          {job.repairs.map((r) => (
+            <RouteRow
+              key={r.words}
+              job={job}
+              repair={r}
+              first={r === best && !decision && !job.tooDear}
+              busy={busy}
+              onTake={keep}
+            />
+          ))}
         </chakra.tbody>
       </chakra.table>
       {problem && <ProblemNote text={problem} />}
@@ -115,8 +76,81 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
   );
 }
 
-const decisionWords = (ref: string, rewrite: boolean): string =>
-  rewrite ? `Rewrite the image of ${ref}` : `New ${ref}, same revision`;
+const COLUMNS = ['Route', 'Cures', 'Minutes', 'Parts', 'Harm', ''];
+
+function headline(job: JobView, best: Repair | undefined): string {
+  if (job.tooDear)
+    return `Advise stopping: about ${Math.round(job.tooDear.cost)} still to spend on a device worth ${job.tooDear.worth}`;
+  return best ? `${best.words}: cures ${formatInHundred(best.cureChance)}` : 'Nothing to decide yet';
+}
+
+/** Work now against the best test first, on one scale. */
+function comparison({ workNow, tests: [test], expectedMinutes }: JobView): string {
+  if (workNow) {
+    const instead =
+      workNow.insteadOf === undefined
+        ? 'No test would change the odds any more.'
+        : `The best test first would take ${formatMinutes(workNow.insteadOf)}.`;
+    return `Working now ends the job in about ${formatMinutes(workNow.expectedMinutes)}, parts and risk counted. ${instead}`;
+  }
+  if (!test) return 'No test would change the odds any more.';
+  const first = `Measure first: ${test.title}, ${formatMinutes(test.minutes)}, ${test.bits.toFixed(2)} bit.`;
+  return expectedMinutes === undefined
+    ? first
+    : `${first} The job then ends in about ${formatMinutes(expectedMinutes)}, parts and risk counted.`;
+}
+
+/** One route with what it costs and the button that takes it; a pair is begun with its first part. */
+function RouteRow({
+  job,
+  repair,
+  first,
+  busy,
+  onTake,
+}: {
+  job: JobView;
+  repair: Repair;
+  first: boolean;
+  busy: boolean;
+  onTake: (body: Decision) => void;
+}) {
+  const [part] = repair.parts;
+  const { decision } = job.state;
+  const chosen = decision?.words === decisionWords(repair);
+  const what = repair.parts.map(({ ref }) => job.board.parts.find((p) => p.ref === ref)?.what).filter(Boolean);
+  return (
+    <chakra.tr borderBottom="1px solid" borderColor="rule">
+      <chakra.td py="2.5">
+        <Text as="span" fontWeight="700" color={chosen ? 'copperText' : 'ink'}>
+          {repair.words}
+        </Text>{' '}
+        <Text as="span" color="quiet">
+          {what.join(', ')}
+        </Text>
+      </chakra.td>
+      <Figure>{formatChance(repair.cureChance)}</Figure>
+      <Figure>{Math.round(repair.minutes)}</Figure>
+      <Figure>{repair.price.toFixed(2)}</Figure>
+      <Figure>{`${(100 * repair.harm).toFixed(1)} %`}</Figure>
+      <chakra.td textAlign="right" pl="4">
+        {chosen ? (
+          <Text as="span" color="copperText" fontWeight="700">
+            chosen
+          </Text>
+        ) : (
+          <Choose
+            first={first}
+            busy={busy}
+            onClick={() => onTake({ kind: 'decision', ...part, words: decisionWords(repair) })}
+          />
+        )}
+      </chakra.td>
+    </chakra.tr>
+  );
+}
+
+const decisionWords = ({ words, parts }: Repair): string =>
+  parts.length === 1 && parts[0].action === 'replace' ? `New ${parts[0].ref}, same revision` : words;
 
 function Figure({ children }: { children: string | number }) {
   return (

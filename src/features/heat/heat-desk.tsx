@@ -37,7 +37,7 @@ export function useHeatDesk(): Desk {
 /** The part that the job's decision is about, else the likeliest suspect that is on the board. */
 function partOf(job: JobView): string {
   const suspect = job.suspects.find((s) => job.board.parts.some((p) => p.ref === s.ref));
-  return job.state.decision?.ref ?? suspect?.ref ?? job.board.ports[0].controller;
+  return partByRef(job.board, job.state.decision?.ref ?? '')?.ref ?? suspect?.ref ?? job.board.ports[0].controller;
 }
 
 function firstPlan(job: JobView, station: Station): HeatPlan {

@@ -1,0 +1,21 @@
+import { fixedChecklist, needName, needOf, rankRepairs, suspects, type Predictor } from '../../src/core/diagnose';
+import type { Choose } from './play';
+
+/** A bench with a checklist works once a repair has this chance of being the cure. Engineering estimate. */
+const SURE = 0.9;
+
+/** A sensible fixed checklist: every test in its order, work as soon as the cause is as good as sure. */
+export function checklistChoice(predictor: Predictor): Choose {
+  const { board } = predictor;
+  const next = fixedChecklist(board);
+  return (belief, { access, replaced, swapped, taken }) => {
+    const [top] = suspects(belief);
+    if (top.ref === 'outside' && top.p >= SURE && !swapped?.some((what) => top.fault.id.endsWith(what)))
+      return { needs: [needOf(top.fault)] };
+    const [best] = [...rankRepairs(board, belief, access, replaced)].sort((a, b) => b.cureChance - a.cureChance);
+    const needs = best?.parts.map(needName);
+    if (needs && best.cureChance >= SURE) return { needs };
+    const test = next(belief, taken);
+    return test ? { test } : needs && { needs };
+  };
+}
