@@ -1,4 +1,4 @@
-import { asc, desc, eq, max, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, max, sql } from 'drizzle-orm';
 import { eventBodySchema, type EventBody, type JobEvent } from '../core/job';
 import type { Database } from './client';
 import { jobEvents, jobs } from './schema';
@@ -81,6 +81,32 @@ export interface JobSummary extends JobRow {
   /** The outcome where the last closing still counts, else undefined. */
   readonly outcome?: string;
   readonly lastAt: string;
+}
+
+/** What changed the board in jobs that were closed, by job: enough to fold what was replaced. */
+export async function workOfClosedJobs(db: Database): Promise<{ boardId: string; events: JobEvent[] }[]> {
+  const closed = db
+    .select({ number: jobEvents.jobNumber })
+    .from(jobEvents)
+    .where(eq(field('kind'), 'close'));
+  const rows = await db
+    .select({ event: jobEvents, boardId: jobs.boardId })
+    .from(jobEvents)
+    .innerJoin(jobs, eq(jobs.number, jobEvents.jobNumber))
+    .where(
+      and(
+        inArray(field<string>('kind'), ['partOff', 'partOn', 'imageWritten', 'mended', 'close', 'undo']),
+        inArray(jobEvents.jobNumber, closed),
+      ),
+    )
+    .orderBy(asc(jobEvents.jobNumber), asc(jobEvents.seq));
+  const byJob = new Map<number, { boardId: string; events: JobEvent[] }>();
+  for (const { event, boardId } of rows) {
+    const job = byJob.get(event.jobNumber) ?? { boardId, events: [] };
+    job.events.push(toEvent(event));
+    byJob.set(event.jobNumber, job);
+  }
+  return [...byJob.values()];
 }
 
 /** All jobs with their symptom, last entry and outcome, straight from the events: three indexed reads for any number. */

@@ -13,7 +13,7 @@ export interface BoardMark {
   readonly xMm: number;
   readonly yMm: number;
   readonly side: Side;
-  readonly state: 'asked' | 'good' | 'bad' | 'plain';
+  readonly state: 'asked' | 'good' | 'bad' | 'plain' | 'faint';
 }
 
 export interface BoardDrawingProps {
@@ -180,7 +180,7 @@ function isNamed(
   pxPerMm: number,
 ): boolean {
   const [w, h] = board.packages[part.package].bodyMm;
-  return lit.includes(part.ref) || w * h >= BIG_MM2 || marks.some((m) => m.name === part.ref) || pxPerMm > 26;
+  return lit.includes(part.ref) || w * h >= BIG_MM2 || marks.some((m) => m.name === part.ref && m.state !== 'faint') || pxPerMm > 26;
 }
 
 interface PartNameProps {
@@ -212,8 +212,8 @@ function PartName({ board, part, size, lit, marked, x }: PartNameProps) {
   );
 }
 
-const MARK_FILL = { asked: tone.matCopper, good: 'none', bad: tone.matRust, plain: 'none' } as const;
-const MARK_STROKE = { asked: tone.matCopper, good: tone.matText, bad: tone.matRust, plain: tone.matText } as const;
+const MARK_FILL = { asked: tone.matCopper, good: 'none', bad: tone.matRust, plain: 'none', faint: 'none' } as const;
+const MARK_STROKE = { asked: tone.matCopper, good: tone.matText, bad: tone.matRust, plain: tone.matText, faint: tone.matLine } as const;
 
 /** A point with its state: asked for is ringed, bad is filled, good is an open ring. */
 function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number; onPick?: (name: string) => void }) {
@@ -234,7 +234,7 @@ function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number;
       <circle
         cx={x}
         cy={mark.yMm}
-        r={(asked ? 6.5 : 5) * px}
+        r={(asked ? 6.5 : mark.state === 'faint' ? 3 : 5) * px}
         fill={MARK_FILL[mark.state]}
         stroke={MARK_STROKE[mark.state]}
         strokeWidth={1.6 * px}

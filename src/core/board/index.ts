@@ -14,6 +14,7 @@ export {
 } from './query';
 export {
   PART_KINDS,
+  PART_KIND_WORDS,
   boardSchema,
   type Board,
   type BoardFunction,

@@ -31,6 +31,28 @@ export const PART_KINDS = [
   'batteryConnector',
 ] as const;
 
+/** What each kind of part is called. */
+export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = {
+  portController: 'port controller',
+  chargeController: 'charge controller',
+  converter: 'converter',
+  mux: 'mux, redriver',
+  processor: 'processor',
+  sensorHub: 'sensor hub',
+  flash: 'configuration flash',
+  fuse: 'fuse',
+  lineFilter: 'line filter',
+  esdArray: 'ESD array',
+  clampDiode: 'clamp diode',
+  mosfet: 'MOSFET',
+  coil: 'coil',
+  capacitor: 'capacitor',
+  resistor: 'resistor',
+  crystal: 'crystal',
+  connector: 'connector',
+  batteryConnector: 'battery connector',
+};
+
 const landsSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('two'), pitchMm: positive, padMm: pairMm }).describe('two pads along x; pin 1 left'),
   z

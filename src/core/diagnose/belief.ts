@@ -196,24 +196,31 @@ export interface Weight {
 
 /** The readings that speak for or against a suspect, strongest first. */
 export function weightsFor(belief: Belief, ref: string): Weight[] {
+  const { faults, likely, prior, evidence } = belief;
   const { space } = belief.case;
-  const mine = new Uint8Array(space.size);
+  const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref)), 0]);
+  // With the suspect at fault: as it is believed now. Without: as it was before any reading.
+  const own = likely.p.map((p, k) => (isMine[likely.first[k]] || isMine[likely.second[k]] ? p : 0));
+  const others = prior.slice();
   space.forEach((h, i, j) => {
-    mine[h] = Number(refOf(belief.faults[i]) === ref || (j >= 0 && refOf(belief.faults[j]) === ref));
+    if (isMine[i] || (j >= 0 && isMine[j])) others[h] = 0;
   });
-  const own = belief.p.map((p, h) => (mine[h] ? p : 0));
-  const others = belief.prior.map((p, h) => (mine[h] ? 0 : p));
-  const mean = (weights: Float64Array, { table, likelihood: perRow }: Evidence): number => {
-    const mass = space.rowMass(weights, table);
-    let total = 0;
-    let value = 0;
-    mass.forEach((m, row) => {
-      total += m;
-      value += m * perRow[row];
-    });
-    return value / total;
-  };
-  return belief.evidence
-    .map((e, reading) => ({ reading, decades: Math.log10(mean(own, e) / mean(others, e)) }))
+  return evidence
+    .map((e, reading) => {
+      const guilty = meanOver(space.likelyRowMass({ ...likely, p: own }, e.table), e.likelihood);
+      const without = meanOver(space.rowMass(others, e.table), e.likelihood);
+      return { reading, decades: Math.log10(guilty / without) };
+    })
     .sort((a, b) => Math.abs(b.decades) - Math.abs(a.decades));
+}
+
+/** Mean of a figure per row, by the rows' mass. */
+function meanOver(mass: Float64Array, perRow: Float64Array): number {
+  let total = 0;
+  let value = 0;
+  for (let row = 0; row < mass.length; row++) {
+    total += mass[row];
+    value += mass[row] * perRow[row];
+  }
+  return value / total;
 }

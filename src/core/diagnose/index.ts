@@ -47,7 +47,9 @@ export { outcomesOf, proposeTests, type Proposal, type TestContext } from './nex
 export { needName, rankRepairs, repairPart, repairWords, type Repair, type RepairPart } from './repairs';
 export { Predictor } from './predict';
 export {
+  DEAD_ON_ARRIVAL,
   DEFAULT_PRACTICE,
+  DOUBLE_SHARE,
   ERROR_RATE,
   errorRate,
   KIND_WORDS,

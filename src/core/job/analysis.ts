@@ -36,6 +36,7 @@ import {
 } from '../diagnose';
 import { formatInHundred } from '../units';
 import { takenOnBoardAsIs, type JobState } from './fold';
+import { differencesOf, type Difference } from './difference';
 import { isGated, portGate } from './gate';
 
 /** A test worth its minutes, in words and with its place on the board. */
@@ -78,14 +79,18 @@ export interface JobAnalysis {
   readonly surprise?: string;
   /** Outcomes of the best tests after which another part would lead. */
   readonly turns: readonly string[];
-  /** Why the leading suspect leads. */
-  readonly reasons: readonly string[];
+  /** Why each of the leading suspects is suspected, the first one's reasons first. */
+  readonly reasons: readonly (readonly string[])[];
+  /** What the work on the board changed in what was measured before. */
+  readonly differences: readonly Difference[];
   /** Share of the belief that lies on parts already replaced or mended. */
   readonly curedChance: number;
 }
 
 const MOST_TESTS = 6;
 const MOST_TURNS = 2;
+/** So many suspects open into their reasons. */
+const MOST_REASONED = 4;
 /** Only the best tests are asked what would change the mind. */
 const TURN_TESTS = 3;
 /** From this chance on two faults together are told. Engineering estimate. */
@@ -134,7 +139,10 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
     workNow: workNow(weighed, repairs, isUnlooked(board, state)),
     expectedMinutes,
     tooDear: tooDear(state, expectedMinutes, practice),
-    reasons: [...storyReason(board, state, ranked[0]), ...reasons(board, belief, state.readings, ranked[0].ref)],
+    reasons: ranked
+      .slice(0, MOST_REASONED)
+      .map((s) => [...storyReason(board, state, s, practice), ...reasons(board, belief, state.readings, s.ref)]),
+    differences: differencesOf(predictor, state, ranked),
     curedChance: curedChance(belief, mendedNow),
   };
 }
@@ -195,9 +203,9 @@ function lookFirst(board: Board, state: JobState, proposals: readonly WeighedTes
   return first ? [first, ...proposals.filter((p) => p !== first)] : proposals;
 }
 
-function storyReason(board: Board, state: JobState, top: Suspect): string[] {
+function storyReason(board: Board, state: JobState, top: Suspect, practice: Practice): string[] {
   const part = partByRef(board, top.ref);
-  const factor = part ? historyFactor(part.kind, state.story?.history ?? []) : 1;
+  const factor = part ? historyFactor(part.kind, state.story?.history ?? [], practice.factors) : 1;
   return factor > 1 ? [`The story makes ${top.ref} ${formatTimes(factor)} likelier to start with.`] : [];
 }
 

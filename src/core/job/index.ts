@@ -16,6 +16,7 @@ export {
 } from './events';
 export { HISTORY_WORDS, findingsOf, shortWords, type Findings } from './findings';
 export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
+export { kindsAtFault, learnedRecords, type KindRecord } from './records';
 export { nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
 export { isBareValue, walkPort, walkStem, type PortWalk, type WalkPin } from './walk';

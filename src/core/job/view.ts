@@ -16,6 +16,8 @@ import {
 } from '../diagnose';
 import type { ReferenceTable } from '../reference';
 import { analyseJob, type JobAnalysis, type TestAdvice, type WorkNow } from './analysis';
+import { compareWithReferences, type Compared } from './comparison';
+import type { Difference } from './difference';
 import { cautionFor, type Caution } from './cautions';
 import type { JobEvent } from './events';
 import { findingsOf, type Findings } from './findings';
@@ -44,6 +46,8 @@ export interface SuspectView {
   readonly ref: string;
   readonly words: string;
   readonly p: number;
+  /** The readings that made it a suspect, strongest first; none beyond the leading few. */
+  readonly reasons: readonly string[];
 }
 
 /** Everything a screen shows of a job: plain data, computed from the board file and the events. */
@@ -56,7 +60,8 @@ export interface JobView {
   readonly suspects: readonly SuspectView[];
   readonly tests: readonly TestAdvice[];
   readonly repairs: readonly Repair[];
-  readonly reasons: readonly string[];
+  readonly differences: readonly Difference[];
+  readonly compared: readonly Compared[];
   readonly pairs: readonly SuspectPair[];
   /** What to take twice, and why. */
   readonly surprise?: string;
@@ -117,10 +122,16 @@ export function viewJob(
       current: takenOnBoardAsIs(state, r),
       place: placeOf(board, r.measurement),
     })),
-    suspects: analysis.suspects.slice(0, MOST_SUSPECTS).map(({ ref, words, p }) => ({ ref, words, p })),
+    suspects: analysis.suspects.slice(0, MOST_SUSPECTS).map(({ ref, words, p }, i) => ({
+      ref,
+      words,
+      p,
+      reasons: analysis.reasons[i] ?? [],
+    })),
     tests: analysis.tests,
     repairs: analysis.repairs.slice(0, MOST_SUSPECTS),
-    reasons: analysis.reasons,
+    differences: analysis.differences,
+    compared: compareWithReferences(board, state, bench.references ?? {}),
     pairs: analysis.pairs,
     surprise: analysis.surprise,
     turns: analysis.turns,

@@ -48,7 +48,7 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       <BoardDraftMaker />
       <Text mt="6">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/practice">How often readings are wrong on this bench</NextLink>
+          <NextLink href="/library/practice">What this bench has settled: errors, story, parts and money</NextLink>
         </Link>
       </Text>
     </>

@@ -1,13 +1,13 @@
 'use client';
 
-import NextLink from 'next/link';
 import { useMemo, useState } from 'react';
 import { useRouter } from 'next/navigation';
-import { Flex, Link, chakra } from '@chakra-ui/react';
+import { Flex, chakra } from '@chakra-ui/react';
 import { outsideOf, packAtPort, type JobView, type KeepEvent } from '@/core/job';
 import { CHARGERS, PACK_STATES, type PackState } from '@/core/trace';
 import { LookView } from './look-view';
 import { MeterView } from './meter-view';
+import { ViewLinks } from '@/ui';
 import { OutsideHeadline } from './outside-headline';
 import { TalkView } from './talk-view';
 import { TraceView } from './trace-view';
@@ -40,22 +40,11 @@ export function OutsideWork({ job, place, testIndex, onKeep }: OutsideWorkProps)
   return (
     <>
       <OutsideHeadline job={job} place={place} asked={asked} conclusion={outside.conclusion} />
-      <Flex gap="5" align="baseline" mb="3" wrap="wrap" fontSize="14px" as="nav" aria-label="Views of the port">
-        {VIEWS.map(([id, name]) => (
-          <Link key={id} asChild color="ink" _hover={{ textDecoration: 'none', borderColor: 'copper' }}>
-            <NextLink
-              href={outsideHref(id, port.id)}
-              scroll={false}
-              aria-current={view === id ? 'page' : undefined}
-              style={{
-                fontWeight: view === id ? 700 : 400,
-                borderBottom: `2px solid ${view === id ? 'var(--u-colors-copper)' : 'transparent'}`,
-              }}
-            >
-              {name}
-            </NextLink>
-          </Link>
-        ))}
+      <ViewLinks
+        label="Views of the port"
+        current={view}
+        views={VIEWS.map(([id, name]) => ({ id, name, href: outsideHref(id, port.id) }))}
+      >
         <Flex gap="3" ml="auto" color="quiet" align="baseline">
           {job.board.ports.length > 1 && <PortSelect job={job} place={place} />}
           {metered && (
@@ -87,7 +76,7 @@ export function OutsideWork({ job, place, testIndex, onKeep }: OutsideWorkProps)
             </>
           )}
         </Flex>
-      </Flex>
+      </ViewLinks>
       {view === 'look' && <LookView job={job} port={port} onKeep={onKeep} />}
       {view === 'meter' && <MeterView job={job} port={port} expected={outside.expected} />}
       {view === 'trace' && <TraceView job={job} port={port} outside={outside} onKeep={onKeep} />}

@@ -1,4 +1,6 @@
-import { Text } from '@chakra-ui/react';
+'use client';
+
+import { Box, Text, chakra } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
 import { MarginPart, OddsBar } from '@/ui';
@@ -13,13 +15,7 @@ export function ProbeMargin({ job }: { job: JobView }) {
     <>
       <MarginPart title="Suspects">
         {shown.map((s, i) => (
-          <OddsBar
-            key={s.ref}
-            name={s.words}
-            share={s.p}
-            figure={formatChance(s.p)}
-            colour={i === 0 ? 'copper' : 'tin'}
-          />
+          <SuspectLine key={s.ref} suspect={s} first={i === 0} />
         ))}
         {rest > 0.005 && <OddsBar name="Everything else" share={rest} figure={formatChance(rest)} colour="tin" />}
         {job.pairs.slice(0, 2).map((pair) => (
@@ -38,11 +34,14 @@ export function ProbeMargin({ job }: { job: JobView }) {
           {job.surprise}
         </Text>
       )}
-      {job.reasons.length > 0 && (
-        <MarginPart title="Why">
-          {job.reasons.map((r) => (
-            <Text key={r} fontSize="14px" mb="1">
-              {r}
+      {job.differences.length > 0 && (
+        <MarginPart title="Since the work">
+          {job.differences.slice(0, MOST_DIFFERENCES).map((d) => (
+            <Text key={d.seq} fontSize="14px" mb="1">
+              <strong>{d.name}</strong> {d.after}, was {d.before}:{' '}
+              <Text as="span" color={DIFFERENCE_COLOUR[d.state]}>
+                {d.words}.
+              </Text>
             </Text>
           ))}
         </MarginPart>
@@ -66,5 +65,28 @@ export function ProbeMargin({ job }: { job: JobView }) {
         </MarginPart>
       )}
     </>
+  );
+}
+
+const MOST_DIFFERENCES = 4;
+const DIFFERENCE_COLOUR = { good: 'leaf', bad: 'rust', plain: 'quiet' } as const;
+
+/** A suspect with its odds; it opens into the readings that made it one. */
+function SuspectLine({ suspect: s, first }: { suspect: JobView['suspects'][number]; first: boolean }) {
+  const bar = <OddsBar name={s.words} share={s.p} figure={formatChance(s.p)} colour={first ? 'copper' : 'tin'} />;
+  if (s.reasons.length === 0) return bar;
+  return (
+    <details open={first}>
+      <chakra.summary cursor="pointer" listStyle="none" title="The readings behind it">
+        {bar}
+      </chakra.summary>
+      <Box borderLeft="2px solid" borderColor="rule" pl="2.5" mb="1.5">
+        {s.reasons.map((reason) => (
+          <Text key={reason} fontSize="14px" mb="0.5">
+            {reason}
+          </Text>
+        ))}
+      </Box>
+    </details>
   );
 }

@@ -3,42 +3,66 @@
 import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { JobView, ReadingView } from '@/core/job';
-import { formatMinutes } from '@/core/units';
+import { formatInHundred, formatMinutes } from '@/core/units';
 import { BoardDrawing, type BoardMark } from '@/drawings/board-drawing';
-import { Headline, Key, useEntryOffer } from '@/ui';
+import { Headline, Key, ViewLinks, useEntryOffer } from '@/ui';
+import { CompareHeadline, CompareList, comparedMarks } from './compare';
+import { PROBE_VIEWS, type ProbeView } from './view';
 
 const ACCESS_WORDS = { closed: 'device closed', open: 'housing open', out: 'board out' } as const;
 
-/** The next measurement, the board with what matters now, and the readings taken. */
-export function ProbeWork({ job, testIndex }: { job: JobView; testIndex: number }) {
+/** The next measurement, the board with what matters now, and the readings taken; or the job against good boards. */
+export function ProbeWork({ job, testIndex, view }: { job: JobView; testIndex: number; view: ProbeView }) {
   const { offerText } = useEntryOffer();
   const test = job.tests[testIndex] ?? job.tests[0];
-  const [top] = job.suspects;
+  const comparing = view === 'compare';
   return (
     <>
-      {test ? (
-        <Headline title={test.title} aside={`${formatMinutes(test.minutes)}, ${ACCESS_WORDS[test.access]}`}>
-          {test.outlook.join(' ')}
-        </Headline>
-      ) : (
-        <Headline
-          title={top ? `Nothing more to learn by measuring` : 'No readings yet'}
-          aside="decide, or look at the rails"
-        >
-          No test on this board would change the odds by more than a few hundredths of a bit. Press <Key>4</Key> to
-          decide.
-        </Headline>
-      )}
-      <BestTests tests={job.tests} chosen={test} />
+      {comparing ? <CompareHeadline job={job} /> : <TestHeadline job={job} test={test} chosen={testIndex > 0} />}
+      <ViewLinks label="Views of the board" current={view} views={PROBE_VIEWS} />
+      {comparing ? <CompareList compared={job.compared} /> : <BestTests tests={job.tests} chosen={test} />}
       <BoardDrawing
         board={job.board}
-        marks={marksOf(job, test)}
+        marks={comparing ? comparedMarks(job) : marksOf(job, test)}
         lit={job.suspects.filter((s) => s.p >= 0.15).map((s) => s.ref)}
-        net={test?.place?.net}
+        net={comparing ? undefined : test?.place?.net}
         onPick={(name) => offerText(`${name.toLowerCase()} `)}
       />
       <ReadingStrip readings={job.readings} onPick={(r) => offerText(`fix ${r.stem}`)} />
     </>
+  );
+}
+
+/** The next step: a test, or work where no test is worth its minutes any more. */
+function TestHeadline({
+  job,
+  test,
+  chosen,
+}: {
+  job: JobView;
+  test: JobView['tests'][number] | undefined;
+  chosen: boolean;
+}) {
+  const { workNow } = job;
+  if (workNow && !chosen) {
+    return (
+      <Headline title={`${workNow.repair.words}: cures ${formatInHundred(workNow.repair.cureChance)}`} aside="work now">
+        No test saves more than it costs any more. Press <Key>4</Key> to decide, or measure on:{' '}
+        {test ? test.title : 'nothing is left to measure'}.
+      </Headline>
+    );
+  }
+  if (!test)
+    return (
+      <Headline title="Nothing more to learn by measuring" aside="decide, or look at the rails">
+        No test on this board would change the odds by more than a few hundredths of a bit. Press <Key>4</Key> to
+        decide.
+      </Headline>
+    );
+  return (
+    <Headline title={test.title} aside={`${formatMinutes(test.minutes)}, ${ACCESS_WORDS[test.access]}`}>
+      {test.outlook.join(' ')}
+    </Headline>
   );
 }
 

@@ -4,7 +4,7 @@ import { loadJob } from '@/features/job/queries';
 /** What every page of a job gets: its number in the path, and which proposed test is asked for. */
 export interface JobPageProps {
   readonly params: Promise<{ number: string }>;
-  readonly searchParams: Promise<{ test?: string }>;
+  readonly searchParams: Promise<{ test?: string; view?: string }>;
 }
 
 type JobOfPage = NonNullable<Awaited<ReturnType<typeof loadJob>>>;

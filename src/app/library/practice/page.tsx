@@ -1,13 +1,15 @@
 import { PracticeSheet } from '@/features/practice/practice-sheet';
 import { loadPractice } from '@/features/practice/queries';
+import { practiceView } from '@/features/practice/view';
 import { Sheet, Strip } from '@/ui';
 
 export const dynamic = 'force-dynamic';
 
-export default async function PracticePage() {
+export default async function PracticePage({ searchParams }: { searchParams: Promise<{ view?: string }> }) {
+  const { view } = await searchParams;
   return (
     <Sheet strip={<Strip where="Practice" />}>
-      <PracticeSheet practice={await loadPractice()} />
+      <PracticeSheet practice={await loadPractice()} view={practiceView(view)} />
     </Sheet>
   );
 }

@@ -1,16 +1,18 @@
 import { JobFrame } from '@/features/job/job-frame';
 import { ProbeMargin } from '@/features/probe/probe-margin';
 import { ProbeWork } from '@/features/probe/probe-work';
+import { probeView } from '@/features/probe/view';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function ProbePage(props: JobPageProps) {
   const { job, testIndex } = await jobOfPage(props);
+  const { view } = await props.searchParams;
   return (
     <JobFrame
       job={job}
       stage="probe"
       testIndex={testIndex}
-      work={<ProbeWork job={job} testIndex={testIndex} />}
+      work={<ProbeWork job={job} testIndex={testIndex} view={probeView(view)} />}
       margin={<ProbeMargin job={job} />}
     />
   );

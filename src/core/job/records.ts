@@ -1,0 +1,56 @@
+import { PART_KINDS, partByRef, type Board, type PartKind } from '../board';
+import { Predictor, updateBelief } from '../diagnose';
+import type { JobState } from './fold';
+
+/** What the closed jobs of a bench say of one kind of part. */
+export interface KindRecord {
+  readonly kind: PartKind;
+  /** Repaired jobs in which a part of the kind was replaced or rewritten. */
+  readonly seen: number;
+  /** In how many the odds before any reading would have had it at fault. */
+  readonly expected: number;
+  /** How much likelier than the defaults it has been, drawn towards one while there are few jobs. */
+  readonly factor: number;
+}
+
+/**
+ * So many jobs' worth of the default stand beside what was seen: a Gamma prior of this shape round factor one, counts
+ * being Poisson. Engineering estimate.
+ */
+const DEFAULT_JOBS = 5;
+/** The bounds within which a factor may be set. */
+const [LEAST, MOST] = [0.1, 20];
+
+/** Kinds of part that a repaired job found at fault; a job that was not repaired says nothing. */
+export function kindsAtFault(board: Board, state: JobState): ReadonlySet<PartKind> {
+  if (state.closed?.outcome !== 'repaired') return new Set();
+  const kinds = state.replaced.map((name) => partByRef(board, name.replace('/image', ''))?.kind);
+  return new Set(kinds.filter((kind) => kind !== undefined));
+}
+
+/** The factors that repaired jobs suggest, one job a board and its kinds at fault. */
+export function learnedRecords(repaired: readonly { board: Board; kinds: ReadonlySet<PartKind> }[]): KindRecord[] {
+  const shares = new Map<string, ReadonlyMap<PartKind, number>>();
+  const shareOf = (board: Board): ReadonlyMap<PartKind, number> => {
+    const known = shares.get(board.id) ?? priorShares(board);
+    shares.set(board.id, known);
+    return known;
+  };
+  return PART_KINDS.map((kind) => {
+    const seen = repaired.filter(({ kinds }) => kinds.has(kind)).length;
+    const expected = repaired.reduce((sum, { board }) => sum + (shareOf(board).get(kind) ?? 0), 0);
+    const factor = (seen + DEFAULT_JOBS) / (expected + DEFAULT_JOBS);
+    return { kind, seen, expected, factor: Math.min(MOST, Math.max(LEAST, factor)) };
+  });
+}
+
+/** Chance of each kind of part to be at fault on a board, before the story and any reading. */
+function priorShares(board: Board): ReadonlyMap<PartKind, number> {
+  const { faults, marginal } = updateBelief(Predictor.of(board), [], []);
+  const shares = new Map<PartKind, number>();
+  faults.forEach((f, i) => {
+    const kind = partByRef(board, f.ref)?.kind;
+    if (kind) shares.set(kind, (shares.get(kind) ?? 0) + marginal[i]);
+  });
+  return shares;
+}
