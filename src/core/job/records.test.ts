@@ -19,8 +19,7 @@ test('no jobs, no change; few jobs move little, many move far', () => {
   expect(factorOf(learnedRecords(Array(300).fill(kinds('fuse'))), 'portController')).toBeLessThan(0.3);
 });
 
-// What is drawn from the defaults must leave the defaults: the law of large numbers.
-test('jobs drawn from the defaults leave every factor near one', () => {
+test('jobs drawn from the defaults are seen as often as expected', () => {
   const { case: faultCase, faults, p } = updateBelief(Predictor.of(heron), [], []);
   const members: number[][] = [];
   faultCase.space.forEach((_, i, j) => members.push(j < 0 ? [i] : [i, j]));
@@ -29,10 +28,8 @@ test('jobs drawn from the defaults leave every factor near one', () => {
     const parts = members[pickWeighted(p, random)].map((f) => partByRef(heron, faults[f].ref)?.kind);
     return kinds(...parts.filter((kind) => kind !== undefined));
   });
-  for (const r of learnedRecords(jobs).filter((x) => x.expected > 100)) {
-    expect(r.factor).toBeGreaterThan(0.85);
-    expect(r.factor).toBeLessThan(1.15);
-  }
+  // Counts are Poisson about what is expected: four standard deviations hold all of them but once in a thousand runs.
+  for (const r of learnedRecords(jobs)) expect(Math.abs(r.seen - r.expected)).toBeLessThan(4 * Math.sqrt(r.expected));
   expect(learnedRecords(jobs).map((r) => r.kind)).toEqual([...PART_KINDS]);
 });
 

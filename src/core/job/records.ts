@@ -44,13 +44,17 @@ export function learnedRecords(repaired: readonly { board: Board; kinds: Readonl
   });
 }
 
-/** Chance of each kind of part to be at fault on a board, before the story and any reading. */
+/** Chance that a part of each kind, one or more, is at fault on a board, before the story and any reading. */
 function priorShares(board: Board): ReadonlyMap<PartKind, number> {
-  const { faults, marginal } = updateBelief(Predictor.of(board), [], []);
+  const { case: faultCase, faults, p } = updateBelief(Predictor.of(board), [], []);
+  const kinds = faults.map((f) => partByRef(board, f.ref)?.kind);
   const shares = new Map<PartKind, number>();
-  faults.forEach((f, i) => {
-    const kind = partByRef(board, f.ref)?.kind;
-    if (kind) shares.set(kind, (shares.get(kind) ?? 0) + marginal[i]);
+  const add = (kind: PartKind | undefined, chance: number): void => {
+    if (kind) shares.set(kind, (shares.get(kind) ?? 0) + chance);
+  };
+  faultCase.space.forEach((h, i, j) => {
+    add(kinds[i], p[h]);
+    if (j >= 0 && kinds[j] !== kinds[i]) add(kinds[j], p[h]);
   });
   return shares;
 }
