@@ -7,6 +7,7 @@ import {
   openingMinutes,
   outsideFaultId,
   proofMinutes,
+  shieldFor,
   testMinutes,
   updateBelief,
   weighSteps,
@@ -63,6 +64,7 @@ export function playJob(
   const steps: string[] = [];
   let left = faults;
   let access: Access = 'closed';
+  const bare = new Set<string>();
   let minutes = 0;
   let works = 0;
   let real = false;
@@ -75,6 +77,7 @@ export function playJob(
     const belief = real ? withoutSound(known) : known;
     const step = choose(belief, {
       access,
+      bare,
       absent: NONE,
       replaced: new Set(replaced),
       swapped,
@@ -85,7 +88,9 @@ export function playJob(
     if (!step) break;
     if ('test' in step) {
       steps.push(JSON.stringify(step.test));
-      minutes += testMinutes(board, step.test, access);
+      minutes += testMinutes(board, step.test, access, bare);
+      const shield = shieldFor(board, step.test);
+      if (shield) bare.add(shield.id);
       access = deeper(access, accessFor(step.test));
       take(step.test);
       continue;

@@ -76,6 +76,23 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
       >
         <g transform={viewTransform(view, size, fit, box)}>
           <g transform={flip}>
+            {board.shields
+              .filter((s) => s.side === side)
+              .map((s) => (
+                <rect
+                  key={s.id}
+                  x={s.xMm - s.sizeMm[0] / 2}
+                  y={s.yMm - s.sizeMm[1] / 2}
+                  width={s.sizeMm[0]}
+                  height={s.sizeMm[1]}
+                  fill="none"
+                  stroke="currentColor"
+                  strokeWidth={1.4 * px}
+                  strokeDasharray={`${6 * px} ${3 * px}`}
+                >
+                  <title>{`Shield ${s.id}`}</title>
+                </rect>
+              ))}
             <path d={outlinePath(board)} fill="none" stroke="currentColor" strokeWidth={1.4 * px} />
             {net && asked && asked.side === side && <NetLine board={board} net={net} from={asked} lit={lit} px={px} />}
             {shown.map((part) => (
@@ -180,7 +197,12 @@ function isNamed(
   pxPerMm: number,
 ): boolean {
   const [w, h] = board.packages[part.package].bodyMm;
-  return lit.includes(part.ref) || w * h >= BIG_MM2 || marks.some((m) => m.name === part.ref && m.state !== 'faint') || pxPerMm > 26;
+  return (
+    lit.includes(part.ref) ||
+    w * h >= BIG_MM2 ||
+    marks.some((m) => m.name === part.ref && m.state !== 'faint') ||
+    pxPerMm > 26
+  );
 }
 
 interface PartNameProps {
@@ -213,7 +235,13 @@ function PartName({ board, part, size, lit, marked, x }: PartNameProps) {
 }
 
 const MARK_FILL = { asked: tone.matCopper, good: 'none', bad: tone.matRust, plain: 'none', faint: 'none' } as const;
-const MARK_STROKE = { asked: tone.matCopper, good: tone.matText, bad: tone.matRust, plain: tone.matText, faint: tone.matLine } as const;
+const MARK_STROKE = {
+  asked: tone.matCopper,
+  good: tone.matText,
+  bad: tone.matRust,
+  plain: tone.matText,
+  faint: tone.matLine,
+} as const;
 
 /** A point with its state: asked for is ringed, bad is filled, good is an open ring. */
 function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number; onPick?: (name: string) => void }) {

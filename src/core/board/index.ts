@@ -10,8 +10,10 @@ export {
   partByRef,
   portPin,
   railOfNet,
+  shieldOver,
   type ProbePlace,
 } from './query';
+export { boardSvg } from './svg';
 export {
   PART_KINDS,
   PART_KIND_WORDS,
@@ -24,6 +26,7 @@ export {
   type PlugSide,
   type Port,
   type Rail,
+  type Shield,
   type Side,
   type TestPoint,
 } from './schema';

@@ -1,5 +1,5 @@
 import { padsOf, type Pad } from './lands';
-import type { Board, Part, Rail, Side, TestPoint } from './schema';
+import type { Board, Part, Rail, Shield, Side, TestPoint } from './schema';
 
 /** A place a probe can be put: a test point, or a pad of a part. */
 export interface ProbePlace {
@@ -68,10 +68,20 @@ export function findPlace(board: Board, text: string): ProbePlace | undefined {
   return board.nets[name] ? handiestPlace(board, name) : undefined;
 }
 
-/** Where a net is best probed: a test point, else a capacitor, else any pad; nearest to `near` where given. */
+/** The shield that a place lies under. */
+export const shieldOver = (
+  board: Board,
+  { xMm, yMm, side }: { readonly xMm: number; readonly yMm: number; readonly side: Side },
+): Shield | undefined =>
+  board.shields.find(
+    (s) => s.side === side && Math.abs(xMm - s.xMm) <= s.sizeMm[0] / 2 && Math.abs(yMm - s.yMm) <= s.sizeMm[1] / 2,
+  );
+
+/** Where a net is best probed: a test point, else a capacitor, else any pad; nearest to `near` where given, and never under a shield where it can be had without. */
 export function handiestPlace(board: Board, net: string, near?: { xMm: number; yMm: number }): ProbePlace | undefined {
+  const free = (places: ProbePlace[]): ProbePlace[] => places.filter((p) => !shieldOver(board, p));
   const points = board.points.filter((p) => p.net === net).map(placeOfPoint);
-  if (points.length > 0) return nearest(points, near);
+  if (free(points).length > 0) return nearest(free(points), near);
   const parts = board.parts.filter((p) => Object.values(p.pins).includes(net));
   const capacitors = parts.filter((p) => p.kind === 'capacitor');
   const places = (capacitors.length > 0 ? capacitors : parts).map((part) => {
@@ -82,7 +92,7 @@ export function handiestPlace(board: Board, net: string, near?: { xMm: number; y
       part.kind === 'capacitor' && hotPad(board, part).pin === pad.pin ? part.ref : `${part.ref}.${pad.pin}`,
     );
   });
-  return nearest(places, near);
+  return nearest(free(places), near) ?? nearest([...points, ...places], near);
 }
 
 /** The pin of a port's connector on a net, where diode mode is read. */

@@ -200,6 +200,19 @@ export const boardSchema = z.object({
     .array(z.object({ id: refText, xMm: z.number(), yMm: z.number() }))
     .default([])
     .describe('where a screw of the wrong length can reach the board'),
+  shields: z
+    .array(
+      z.object({
+        id: refText,
+        xMm: z.number().describe('centre'),
+        yMm: z.number(),
+        sizeMm: pairMm,
+        side: z.enum(['front', 'back']).default('front'),
+        minutes: positive.default(8).describe('to take it off'),
+      }),
+    )
+    .default([])
+    .describe('metal cans over a part of the board; what lies under one is measured with it off'),
   rails: z.array(railSchema).min(1),
   functions: z.array(functionSchema),
   imageFamily: z.string().optional(),
@@ -212,6 +225,7 @@ export type PartPackage = z.infer<typeof packageSchema>;
 export type Rail = z.infer<typeof railSchema>;
 export type RailFeed = z.infer<typeof railFeed>;
 export type Port = z.infer<typeof portSchema>;
+export type Shield = Board['shields'][number];
 export type Side = 'front' | 'back';
 export type PlugSide = 'A' | 'B';
 export type BoardFunction = z.infer<typeof functionSchema>;

@@ -36,6 +36,7 @@ export {
   deeper,
   openingMinutes,
   proofMinutes,
+  shieldFor,
   testMinutes,
   workMinutes,
   workOf,

@@ -1,4 +1,4 @@
-import { partByRef, type Board } from '../board';
+import { handiestPlace, partByRef, shieldOver, type Board, type Shield } from '../board';
 import { OUTSIDE, OUTSIDE_THINGS, outsideFaultId, type OutsideThing } from './faults';
 import type { Measurement } from './measurement';
 
@@ -77,7 +77,10 @@ const MEND_MINUTES = 25;
 /** Minutes to mend what a fault needs: the image alone as `U9/image`, else the part off and a new one on. */
 function repairMinutes(board: Board, need: string): number {
   if (need.endsWith('/image')) return MINUTES.image;
-  return partByRef(board, need) ? 2 * workMinutes(board, need) : MEND_MINUTES;
+  const part = partByRef(board, need);
+  if (!part) return MEND_MINUTES;
+  // A shield over the part comes off for the work and goes back after it.
+  return 2 * workMinutes(board, need) + 2 * (shieldOver(board, part)?.minutes ?? 0);
 }
 
 /** What a fault needs, in minutes, and whether the device must be opened for it. Needs are named as {@link needOf} does. */
@@ -101,11 +104,34 @@ export function accessFor(m: Measurement): Access {
   return m.kind === 'volts' || m.kind === 'swap' ? 'open' : 'out';
 }
 
-/** Minutes for one test from the present access state, opening included. */
-export function testMinutes(board: Board, m: Measurement, access: Access): number {
-  const opening = Math.max(0, OPEN_MINUTES[accessFor(m)] - OPEN_MINUTES[access]);
-  return opening + ownMinutes(board, m);
+/** The shield that has to come off for a test; none where the test can be had without. */
+export function shieldFor(board: Board, m: Measurement): Shield | undefined {
+  switch (m.kind) {
+    case 'ohm':
+    case 'volts': {
+      const net = m.kind === 'ohm' ? m.net : board.rails.find((r) => r.id === m.rail)!.net;
+      const place = handiestPlace(board, net);
+      return place && shieldOver(board, place);
+    }
+    case 'through':
+    case 'lift':
+    case 'image': {
+      const part = partByRef(board, m.ref);
+      return part && shieldOver(board, part);
+    }
+    default:
+      return undefined;
+  }
 }
+
+/** Minutes for one test from the present access state, opening and the shield over it included. */
+export function testMinutes(board: Board, m: Measurement, access: Access, bare: ReadonlySet<string> = NONE): number {
+  const opening = Math.max(0, OPEN_MINUTES[accessFor(m)] - OPEN_MINUTES[access]);
+  const shield = shieldFor(board, m);
+  return opening + (shield && !bare.has(shield.id) ? shield.minutes : 0) + ownMinutes(board, m);
+}
+
+const NONE: ReadonlySet<string> = new Set();
 
 function ownMinutes(board: Board, m: Measurement): number {
   if (m.kind === 'works') return board.functions.find((f) => f.id === m.fn)?.minutes ?? 2;

@@ -60,6 +60,8 @@ const LIFT_FROM = 0.02;
 /** The board and the bench as a test would find them. */
 export interface TestContext {
   readonly access: Access;
+  /** Shields that are off. */
+  readonly bare?: ReadonlySet<string>;
   readonly absent: ReadonlySet<string>;
   readonly replaced: ReadonlySet<string>;
   readonly swapped?: readonly OutsideThing[];
@@ -94,7 +96,7 @@ export function proposeTests(belief: Belief, context: TestContext): Proposal[] {
     .map((measurement) => {
       const { outcomes, mass } = outcomesOf(belief, measurement, context.absent, mended);
       const bits = informationBits(outcomes, mass, errorRate(measurement.kind, practice));
-      const minutes = testMinutes(board, measurement, context.access);
+      const minutes = testMinutes(board, measurement, context.access, context.bare);
       return { measurement, bits, minutes, bitsPerMinute: bits / minutes };
     })
     .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);

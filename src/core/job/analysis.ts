@@ -22,10 +22,12 @@ import {
   turnsOf,
   valueWords,
   updateBelief,
+  shieldFor,
   weighSteps,
   mendedFor,
   type Access,
   type Belief,
+  type Measurement,
   type Practice,
   type Predictor,
   type Repair,
@@ -52,6 +54,8 @@ export interface TestAdvice {
   readonly access: Access;
   readonly outlook: readonly string[];
   readonly place?: ProbePlace;
+  /** The shield that has to come off first. */
+  readonly shield?: string;
 }
 
 /** Work that is expected to end the job sooner than any test first. */
@@ -105,7 +109,8 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
   const replaced = new Set(state.replaced);
   const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice, state.replaced);
   const { access, swapped, readings: taken } = state;
-  const context = { access, absent, replaced, swapped, taken, practice, worth: state.story?.worth };
+  const bare = new Set(state.bare);
+  const context = { access, bare, absent, replaced, swapped, taken, practice, worth: state.story?.worth };
   const mendedNow = new Set(mendedFor(state));
   const near = lastPlace(board, state);
   const weighed = weighSteps(belief, context, (t) => !isGated(board, state, t.measurement));
@@ -122,6 +127,7 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
     bits,
     expectedMinutes,
     access: accessFor(measurement),
+    shield: shieldStillOn(board, measurement, bare),
     outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, mendedNow)),
     place: placeOf(board, measurement, near),
   }));
@@ -145,6 +151,12 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: Prac
     differences: differencesOf(predictor, state, ranked),
     curedChance: curedChance(belief, mendedNow),
   };
+}
+
+/** The shield over a test's place, where it is still on. */
+function shieldStillOn(board: Board, m: Measurement, bare: ReadonlySet<string>): string | undefined {
+  const id = shieldFor(board, m)?.id;
+  return id !== undefined && !bare.has(id) ? id : undefined;
 }
 
 /** A last reading that hardly anything expected is taken twice, unless it already was. */

@@ -13,6 +13,7 @@ const COMMANDS = [
   'off',
   'on',
   'mended',
+  'shield',
   'pack',
   'note',
   'fix',
@@ -62,6 +63,8 @@ function candidates(board: Board, words: string[]): string[] {
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : [];
     case 'on':
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : ['new', 'same'];
+    case 'shield':
+      return last === 2 ? lower(board.shields.map((s) => s.id)) : ['off', 'on'];
     case 'mended':
       return last === 2 ? lower([...board.rails.map((r) => r.id), ...board.screws.map((s) => s.id)]) : [];
     case 'pack':

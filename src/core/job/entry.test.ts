@@ -66,6 +66,21 @@ test('while proving, a bare figure is volts', () => {
   expect(body('tp7 3.31', 'volt')).toMatchObject({ measurement: { kind: 'volts', rail: 'AON33' } });
 });
 
+test('damage of the board and shields are entered by name, and only where there are any', () => {
+  const { board, state } = { board: marsh, state: foldJob([]) };
+  const said = (text: string): string => {
+    const entry = parseEntry(board, state, text, 'ohm');
+    return entry.ok ? entry.value.echo : entry.problems[0].message;
+  };
+  expect(said('shield sh1 off')).toBe('Shield SH1 is off.');
+  expect(said('shield sh1 on')).toBe('SH1 is on already.');
+  expect(said('shield sh9 off')).toMatch(/SH1; got "sh9"/);
+  expect(said('shield sh1')).toMatch(/^Expected off or on/);
+  expect(said('mended vin')).toBe('A wire is laid past the trace to VIN.');
+  expect(said('mended s1')).toBe('The board is mended at screw S1.');
+  expect(said('mended u4')).toMatch(/^Expected a rail or a screw/);
+});
+
 test('a board with several ports wants the port named', () => {
   expect(body('usb j2 b 20 0.9', 'ohm', marsh)).toMatchObject({ measurement: { port: 'J2', side: 'B' } });
   expect(problem('usb a 5 0', marsh)).toBe('Expected one of the ports J1, J2, J3 after "usb"; got "a".');

@@ -39,7 +39,7 @@ const BAD = new Set(['bad', 'fail', 'fails', 'dead', 'damaged', 'no']);
  *   usb a 14.8v 0.49 · usb j2 b 5.02 0.01 · usb a swing · look j1 good · look j1 bad pins corrosion
  *   a5 0.262 · j2 b7 ol · talk a unanswered · tester fail · swap charger works · swap j2 cable same · pack 3.85
  *   try charge works · check u9 bad
- *   off u4 · on u4 new · on u4 same · mended vin · pack out · open · out · closed · note … · fix c14 6.4 kohm
+ *   off u4 · on u4 new · on u4 same · mended vin · shield sh1 off · pack out · open · out · closed · note … · fix c14 6.4 kohm
  */
 export function parseEntry(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
   const words = text.trim().toLowerCase().split(/\s+/).filter(Boolean);
@@ -66,6 +66,8 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
       return parseOff(board, state, rest);
     case 'on':
       return parseOn(board, state, rest);
+    case 'shield':
+      return parseShield(board, state, rest);
     case 'mended':
       return parseMended(board, state, rest);
     case 'pack':
@@ -285,6 +287,17 @@ function parseOn(board: Board, state: JobState, words: string[]): Result<Entry> 
   if (!fresh && words[1] !== 'same') return fail(`Expected new or same after ${part.ref}; got "${words[1]}".`);
   const echo = fresh ? `A new ${part.ref} is on.` : `The same ${part.ref} is back on.`;
   return ok({ body: { kind: 'partOn', ref: part.ref, fresh }, echo });
+}
+
+function parseShield(board: Board, state: JobState, [name = '', way = '']: string[]): Result<Entry> {
+  const shield = board.shields.find((s) => s.id === name.toUpperCase());
+  if (!shield) {
+    const known = board.shields.map((s) => s.id).join(', ') || 'none, the board file has no shield';
+    return fail(`Expected a shield of this board after "shield": ${known}; got "${name}".`);
+  }
+  if (way !== 'off' && way !== 'on') return fail(`Expected off or on after ${shield.id}; got "${way}".`);
+  if (state.bare.includes(shield.id) === (way === 'off')) return fail(`${shield.id} is ${way} already.`);
+  return ok({ body: { kind: 'shield', id: shield.id, off: way === 'off' }, echo: `Shield ${shield.id} is ${way}.` });
 }
 
 /** Damage of the board itself: a trace to a rail, or where a screw went through. */

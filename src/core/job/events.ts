@@ -42,6 +42,7 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('pack'), state: z.enum(['in', 'out']) }),
   z.object({ kind: z.literal('partOff'), ref }),
   z.object({ kind: z.literal('partOn'), ref, fresh: z.boolean().describe('a new part, not the one taken off') }),
+  z.object({ kind: z.literal('shield'), id: damaged.describe('the shield'), off: z.boolean() }),
   z.object({
     kind: z.literal('mended'),
     what: damaged.describe('the rail whose trace was mended, or the screw whose damage was'),

@@ -17,6 +17,8 @@ export interface JobState {
   readonly story?: Story;
   readonly readings: readonly TakenReading[];
   readonly access: Access;
+  /** Shields that are off the board. */
+  readonly bare: readonly string[];
   readonly packOut: boolean;
   /** Parts that are off the board now. */
   readonly absent: readonly string[];
@@ -42,6 +44,7 @@ export interface JobState {
 const START: JobState = {
   readings: [],
   access: 'closed',
+  bare: [],
   packOut: false,
   absent: [],
   replaced: [],
@@ -109,6 +112,10 @@ function apply(state: JobState, event: JobEvent): JobState {
         absent: state.absent.filter((r) => r !== body.ref),
         replaced: body.fresh ? [...state.replaced, body.ref] : state.replaced,
       };
+    case 'shield': {
+      const others = state.bare.filter((id) => id !== body.id);
+      return { ...state, access: 'out', bare: body.off ? [...others, body.id] : others };
+    }
     case 'mended':
       return { ...state, access: 'out', replaced: [...new Set([...state.replaced, body.what])] };
     case 'decision':

@@ -165,6 +165,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `${body.ref} off`;
     case 'partOn':
       return `${body.fresh ? 'new' : 'same'} ${body.ref} on`;
+    case 'shield':
+      return `shield ${body.id} ${body.off ? 'off' : 'on'}`;
     case 'mended':
       return `mended ${body.what}`;
     case 'decision':

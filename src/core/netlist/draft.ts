@@ -137,7 +137,8 @@ function missingOf(
 
 const MOST_NAMED = 12;
 
-const some = (refs: readonly string[]): string =>
+/** Designators as they are listed in a sentence: the first dozen, and how many more. */
+export const some = (refs: readonly string[]): string =>
   refs.length > MOST_NAMED
     ? `${refs.slice(0, MOST_NAMED).join(', ')} and ${refs.length - MOST_NAMED} more`
     : refs.join(', ');

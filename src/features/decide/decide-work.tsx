@@ -115,8 +115,7 @@ function RouteRow({
   onTake: (body: Decision) => void;
 }) {
   const [part] = repair.parts;
-  const { decision } = job.state;
-  const chosen = decision?.words === decisionWords(repair);
+  const chosen = isChosen(job, repair);
   const what = repair.parts.map(({ ref }) => job.board.parts.find((p) => p.ref === ref)?.what).filter(Boolean);
   return (
     <chakra.tr borderBottom="1px solid" borderColor="rule">
@@ -147,6 +146,14 @@ function RouteRow({
       </chakra.td>
     </chakra.tr>
   );
+}
+
+/** A pair is known by its words; one part by what is done to it, however it was worded. */
+function isChosen({ state: { decision }, repairs }: JobView, repair: Repair): boolean {
+  if (!decision) return false;
+  const pair = repairs.find((r) => r.parts.length > 1 && decisionWords(r) === decision.words);
+  if (pair || repair.parts.length > 1) return pair === repair;
+  return decision.action === repair.parts[0].action && decision.ref === repair.parts[0].ref;
 }
 
 const decisionWords = ({ words, parts }: Repair): string =>

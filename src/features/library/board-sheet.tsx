@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { Flex, Text } from '@chakra-ui/react';
+import { Flex, Link, Text } from '@chakra-ui/react';
 import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
 import { BoardDrawing } from '@/drawings/board-drawing';
@@ -39,6 +39,15 @@ export function BoardSheet({ board }: { board: Board }) {
   );
 }
 
+/** The files a board is given out as, in words. */
+const GIVEN_OUT = [
+  ['board.json', 'board file'],
+  ['front.svg', 'front, SVG'],
+  ['back.svg', 'back, SVG'],
+  ['parts.csv', 'parts, CSV'],
+  ['netlist.ipc', 'netlist'],
+] as const;
+
 export function BoardMargin({ board, references }: { board: Board; references: readonly ReferenceReading[] }) {
   return (
     <>
@@ -52,6 +61,21 @@ export function BoardMargin({ board, references }: { board: Board; references: r
         ))}
       </MarginPart>
       <ReferencePart board={board} references={references} />
+      <MarginPart title="Give it out">
+        <Flex gap="3" rowGap="1" wrap="wrap" fontSize="14px">
+          {GIVEN_OUT.map(([file, name]) => (
+            <Link
+              key={file}
+              href={`/library/${board.id}/files/${file}`}
+              color="copperText"
+              textDecoration="underline"
+              download
+            >
+              {name}
+            </Link>
+          ))}
+        </Flex>
+      </MarginPart>
       <MarginPart title="Functions">
         {board.functions.map((f) => (
           <Text key={f.id} fontSize="14px">

@@ -3,7 +3,6 @@ import { Grid, Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { boardMeasurements, singleFaults } from '@/core/diagnose';
 import { ColumnHeads, Headline } from '@/ui';
-import { BoardDraftMaker } from './board-draft';
 import { BoardUpload } from './board-upload';
 
 const COLUMNS = 'minmax(0, 1.4fr) 90px 90px 90px 110px 110px';
@@ -45,7 +44,14 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
         </Link>
       ))}
       <BoardUpload />
-      <BoardDraftMaker />
+      <Text mt="3">
+        <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/library/draft">Make a board from a netlist</NextLink>
+        </Link>
+        <Text as="span" color="quiet" fontSize="14px" ml="3">
+          IPC-D-356 and a placement list
+        </Text>
+      </Text>
       <Text mt="6">
         <Link asChild color="copperText" textDecoration="underline">
           <NextLink href="/library/practice">What this bench has settled: errors, story, parts and money</NextLink>

@@ -74,10 +74,11 @@ export function PartsPart({ practice }: { practice: Practice }) {
           <Text role="status" mb="2">
             {learned.jobs === 0
               ? 'No repaired job is closed yet: nothing to learn from.'
-              : `From ${learned.jobs} repaired jobs. Nothing is kept until you keep it.`}
+              : `From ${learned.jobs} repaired ${learned.jobs === 1 ? 'job' : 'jobs'}. Nothing is kept until you keep it.`}
           </Text>
         )}
         <ColumnHeads
+          maxW="740px"
           columns={COLUMNS}
           names={['Kind of part', 'Times as often', 'Seen, expected', 'A new one costs']}
         />

@@ -7,7 +7,7 @@ import { enterLine } from '@/features/job/actions';
 import { loadJob } from '@/features/job/queries';
 import type { Database } from '@/db/client';
 import { findPractice, keepReferences, listReferences } from '@/db/knowledge';
-import { keepPractice } from './actions';
+import { keepPractice, learnFromJobs } from './actions';
 import { loadPractice } from './queries';
 
 jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
@@ -23,6 +23,31 @@ test('a bench starts with the defaults, keeps its own rates, and refuses what ma
   expect(await findPractice(db)).toEqual({});
   expect(await keepPractice({ errorRates: { tester: 0.35 } })).toMatchObject({ kept: true });
   expect(await findPractice(db)).toMatchObject({ errorRates: { tester: 0.35 } });
+});
+
+test('settling one thing leaves the others as they are, and an odd figure names its place', async () => {
+  await keepPractice({ factors: { liquid: { connector: 6 } }, records: { fuse: 2 } });
+  await keepPractice({ prices: { hour: 90, parts: { processor: 80 } }, doubleShare: 0.2 });
+  expect(await findPractice(db)).toMatchObject({
+    errorRates: { tester: 0.35 },
+    factors: { liquid: { connector: 6 } },
+    records: { fuse: 2 },
+    prices: { hour: 90, parts: { processor: 80 } },
+    doubleShare: 0.2,
+  });
+  const refused = await keepPractice({ factors: { liquid: { connector: Number.NaN } } });
+  expect(refused.words).toMatch(/factors, liquid, connector/);
+  expect((await findPractice(db)).factors).toEqual({ liquid: { connector: 6 } });
+  await keepPractice({ factors: {}, records: {}, prices: undefined, doubleShare: undefined });
+});
+
+test('closed jobs suggest records, and asking keeps nothing', async () => {
+  const { jobs, records } = await learnFromJobs();
+  expect(jobs).toBeGreaterThan(0);
+  const seen = records.filter((r) => r.seen > 0);
+  expect(seen.length).toBeGreaterThan(0);
+  for (const r of seen) expect(r.factor).toBeGreaterThan(1);
+  expect((await findPractice(db)).records ?? {}).toEqual({});
 });
 
 test('the rates move what a job concludes from the same readings', async () => {

@@ -23,7 +23,7 @@ export function ReadingsPart({ practice }: { practice: Practice }) {
         the default, an engineering estimate. Trust a quick tester more or less here.
       </Headline>
       <KeepForm action="Keep these rates" read={() => ({ errorRates: figuresOf(rates, 100) })}>
-        <ColumnHeads columns={COLUMNS} names={['Kind of reading', 'Default', 'Here']} mt="4" />
+        <ColumnHeads maxW="640px" columns={COLUMNS} names={['Kind of reading', 'Default', 'Here']} mt="4" />
         {KINDS.map((kind) => (
           <Grid
             key={kind}

@@ -31,7 +31,12 @@ export function StoryPart({ practice }: { practice: Practice }) {
         knows better; an empty field keeps the pale one, and 1 says that it changes nothing.
       </Headline>
       <KeepForm action="Keep these factors" read={read}>
-        <ColumnHeads columns={COLUMNS} names={['Kind of part', ...HISTORY_FLAGS.map((f) => HISTORY_WORDS[f])]} mt="4" />
+        <ColumnHeads
+          maxW="860px"
+          columns={COLUMNS}
+          names={['Kind of part', ...HISTORY_FLAGS.map((f) => HISTORY_WORDS[f])]}
+          mt="4"
+        />
         {PART_KINDS.map((kind) => (
           <Grid
             key={kind}

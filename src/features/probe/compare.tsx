@@ -53,7 +53,7 @@ export function CompareList({ compared }: { compared: JobView['compared'] }) {
           <Text as="span" fontFamily="mono" fontWeight="700" color={c.within ? 'ink' : 'rust'} whiteSpace="nowrap">
             {c.value}
           </Text>
-          <Text as="span" fontSize="13px" color="quiet" whiteSpace="nowrap" w="188px">
+          <Text as="span" fontSize="13px" color="quiet" whiteSpace="nowrap" w="164px">
             {c.within ? 'in' : 'not in'} {c.interval}
           </Text>
         </Flex>

@@ -60,7 +60,12 @@ function TestHeadline({
       </Headline>
     );
   return (
-    <Headline title={test.title} aside={`${formatMinutes(test.minutes)}, ${ACCESS_WORDS[test.access]}`}>
+    <Headline
+      title={test.title}
+      aside={`${formatMinutes(test.minutes)}, ${test.shield ? `shield ${test.shield} off` : ACCESS_WORDS[test.access]}`}
+    >
+      {test.shield &&
+        `Take the shield off first, glasses on when you cut it, and enter “shield ${test.shield.toLowerCase()} off”. `}
       {test.outlook.join(' ')}
     </Headline>
   );

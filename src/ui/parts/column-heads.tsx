@@ -6,10 +6,11 @@ export interface ColumnHeadsProps {
   /** The last column holds figures, set to the right. */
   readonly lastRight?: boolean;
   readonly mt?: string;
+  readonly maxW?: string;
 }
 
 /** The names over the columns of a list. */
-export function ColumnHeads({ columns, names, lastRight = false, mt }: ColumnHeadsProps) {
+export function ColumnHeads({ columns, names, lastRight = false, mt, maxW }: ColumnHeadsProps) {
   return (
     <Grid
       templateColumns={columns}
@@ -21,6 +22,7 @@ export function ColumnHeads({ columns, names, lastRight = false, mt }: ColumnHea
       borderColor="rule"
       pb="1"
       mt={mt}
+      maxW={maxW}
     >
       {names.map((name, i) => (
         <span key={name} style={lastRight && i === names.length - 1 ? { textAlign: 'right' } : undefined}>

@@ -1,0 +1,311 @@
+import { parseBoard, type Board, type PartKind } from '../board';
+import { fail, type Result } from '../result';
+import { parseFigure } from '../units';
+import { some, type BoardDraft } from './draft';
+
+/** What a person says of a draft, as typed: names, figures and lists of designators. */
+export interface Completion {
+  readonly id: string;
+  readonly device: string;
+  readonly name: string;
+  readonly revision: string;
+  readonly thicknessMm: string;
+  readonly copperLayers: string;
+  readonly groundNet: string;
+  readonly kinds: Readonly<Record<string, PartKind>>;
+  /** Values of resistors, as typed: `10k`. */
+  readonly ohms: Readonly<Record<string, string>>;
+  readonly port: PortCompletion;
+  readonly rails: readonly RailCompletion[];
+  readonly functions: readonly FunctionCompletion[];
+  /** Plastic bodies, and parts with underfill of their own, as lists of designators. */
+  readonly plastic: string;
+  readonly underfilled: string;
+}
+
+export interface PortCompletion {
+  readonly connector: string;
+  readonly controller: string;
+  readonly imagePart: string;
+  readonly designV: string;
+  readonly healthyA: string;
+  readonly busNet: string;
+  readonly cc1Net: string;
+  readonly cc2Net: string;
+  /** Rails that the controller needs before it can talk. */
+  readonly controllerRails: string;
+}
+
+/** One rail, in the order in which they come up. */
+export interface RailCompletion {
+  readonly net: string;
+  /** A voltage, or `bus` where it follows the port. */
+  readonly volts: string;
+  /** The rail it comes from; empty for the port itself. */
+  readonly from: string;
+  /** What makes it; empty where it is passed on. */
+  readonly by: string;
+  readonly via: string;
+  readonly needs: '' | 'image' | 'talk';
+}
+
+export interface FunctionCompletion {
+  readonly what: string;
+  readonly parts: string;
+  readonly rails: string;
+  readonly minutes: string;
+}
+
+/** What is still missing, with the section in which it is said. */
+export interface Check {
+  readonly section: CompletionSection;
+  readonly words: string;
+}
+export type CompletionSection = 'names' | 'parts' | 'port' | 'rails' | 'functions' | 'limits';
+
+/** Plastic connectors suffer from here, °C. Common practice, no source: well below the liquidus of lead-free solder. */
+const PLASTIC_C = 200;
+/** Joints of a part with underfill of its own stay below the solidus of its solder, °C: SAC305, J-STD-006 composition, 217 °C less a margin of ten. */
+const UNDERFILLED_C = 207;
+/**
+ * What a chip's supply input reads to ground until a good board was read, ohm; copper of a layer; diode drops of power and
+ * signal contacts. Engineering estimates; signal drops are common practice (0.25 to 0.28 V).
+ */
+const LOAD_OHM = 20_000;
+const COPPER_UM = 18;
+const COVERAGE = 0.6;
+const POWER_DROP_V = 0.45;
+const SIGNAL_DROP_V = 0.265;
+
+const CHIPS: ReadonlySet<PartKind> = new Set([
+  'portController',
+  'chargeController',
+  'converter',
+  'mux',
+  'processor',
+  'sensorHub',
+  'flash',
+]);
+
+interface DraftPart {
+  readonly ref: string;
+  readonly kind: PartKind;
+  readonly ohm?: number;
+  readonly pins: Readonly<Record<string, string>>;
+}
+
+const partsOf = ({ board }: BoardDraft): readonly DraftPart[] => board.parts as readonly DraftPart[];
+const netsOf = ({ board }: BoardDraft): Readonly<Record<string, { readonly role: string }>> =>
+  board.nets as Readonly<Record<string, { readonly role: string }>>;
+
+/** What a draft already says, the rest empty. */
+export function startCompletion(draft: BoardDraft): Completion {
+  const nets = netsOf(draft);
+  const has = (net: string): string => (nets[net] ? net : '');
+  return {
+    id: String(draft.board.id),
+    device: '',
+    name: '',
+    revision: '',
+    thicknessMm: '1.0',
+    copperLayers: '',
+    groundNet: Object.keys(nets).find((n) => nets[n].role === 'ground') ?? '',
+    kinds: Object.fromEntries(partsOf(draft).map((p) => [p.ref, p.kind])),
+    ohms: Object.fromEntries(partsOf(draft).flatMap((p) => (p.ohm === undefined ? [] : [[p.ref, String(p.ohm)]]))),
+    port: {
+      connector: '',
+      controller: '',
+      imagePart: '',
+      designV: '',
+      healthyA: '0.4 0.8',
+      busNet: has('VBUS'),
+      cc1Net: has('CC1'),
+      cc2Net: has('CC2'),
+      controllerRails: '',
+    },
+    rails: [],
+    functions: [],
+    plastic: '',
+    underfilled: '',
+  };
+}
+
+const list = (text: string): string[] =>
+  text
+    .toUpperCase()
+    .split(/[\s,;]+/)
+    .filter(Boolean);
+
+const figure = (text: string): number | undefined => {
+  const parsed = parseFigure(text);
+  return parsed.ok ? parsed.value : undefined;
+};
+
+const ohmOf = (said: Completion, ref: string): number | undefined =>
+  figure((said.ohms[ref] ?? '').replace(/\s*(ohm|Ω|r)$/i, ''));
+
+/** Everything that is still missing or does not fit, section by section; empty once the board can be added. */
+export function completionChecks(draft: BoardDraft, said: Completion): Check[] {
+  const refs = new Set(partsOf(draft).map((p) => p.ref));
+  const nets = netsOf(draft);
+  const rails = new Set(said.rails.map((r) => r.net));
+  const checks: Check[] = [];
+  const want = (section: CompletionSection, holds: boolean, words: string): void => {
+    if (!holds) checks.push({ section, words });
+  };
+  const wantParts = (section: CompletionSection, text: string, whose: string): void => {
+    const unknown = list(text).filter((ref) => !refs.has(ref));
+    want(section, unknown.length === 0, `${whose}: expected parts of this board; got ${unknown.join(', ')}.`);
+  };
+  want('names', /^[a-z0-9-]+$/.test(said.id), 'Give the board an id of small letters, digits and hyphens.');
+  want(
+    'names',
+    [said.device, said.name, said.revision].every((t) => t.trim()),
+    'Name device, board and revision.',
+  );
+  want('names', (figure(said.thicknessMm) ?? 0) > 0, 'Give the board’s thickness in millimetres.');
+  want('names', (figure(said.copperLayers) ?? 0) >= 1, 'Give the number of copper layers.');
+  want('names', nets[said.groundNet] !== undefined, 'Name the ground net.');
+  const { port } = said;
+  for (const [what, ref] of [
+    ['connector', port.connector],
+    ['controller', port.controller],
+    ['image part', port.imagePart],
+  ] as const)
+    want('port', refs.has(ref.toUpperCase()), `Name the port’s ${what}.`);
+  want('port', (figure(port.designV) ?? 0) >= 5, 'Give the port’s design level in volts.');
+  want('port', healthyRange(port.healthyA) !== undefined, 'Give the lowest and highest healthy current, as 0.4 0.8.');
+  want('port', nets[port.cc1Net] && nets[port.cc2Net] ? port.cc1Net !== port.cc2Net : false, 'Name both CC nets.');
+  want('port', rails.has(port.busNet), 'List the net of the bus among the rails.');
+  const needed = list(port.controllerRails);
+  want('port', needed.length > 0 && needed.every((r) => rails.has(r)), 'Name the rails that the controller needs.');
+  want(
+    'parts',
+    said.kinds[port.controller.toUpperCase()] !== 'converter',
+    'Say that the controller is a port controller.',
+  );
+  const unvalued = partsOf(draft).filter((p) => said.kinds[p.ref] === 'resistor' && !(ohmOf(said, p.ref)! > 0));
+  want('parts', unvalued.length === 0, `Give these resistors their values: ${some(unvalued.map((p) => p.ref))}.`);
+  said.rails.forEach((rail, i) => {
+    want('rails', nets[rail.net] !== undefined, `Rail ${i + 1}: expected a net of this board; got "${rail.net}".`);
+    want('rails', rail.volts === 'bus' || (figure(rail.volts) ?? 0) > 0, `${rail.net}: give its volts, or say bus.`);
+    const before = said.rails.slice(0, i).some((r) => r.net === rail.from);
+    want('rails', rail.from === '' || before, `${rail.net}: it comes from ${rail.from}, which must stand before it.`);
+    wantParts('rails', `${rail.via} ${rail.by}`, rail.net);
+  });
+  want(
+    'rails',
+    said.rails.some((r) => r.from === ''),
+    'One rail must come from the port: leave its source empty.',
+  );
+  want('functions', said.functions.length > 0, 'List at least one function, such as: charges its pack.');
+  for (const f of said.functions) {
+    want('functions', f.what.trim() !== '' && list(f.parts).length > 0, 'Give every function its words and its parts.');
+    want('functions', (figure(f.minutes) ?? 0) > 0, `${f.what || 'A function'}: give the minutes it takes to try.`);
+    want(
+      'functions',
+      list(f.rails).every((r) => rails.has(r)),
+      `${f.what}: its rails must be among the rails.`,
+    );
+    wantParts('functions', f.parts, f.what);
+  }
+  wantParts('limits', said.plastic, 'Plastic bodies');
+  wantParts('limits', said.underfilled, 'Own underfill');
+  return checks;
+}
+
+const healthyRange = (text: string): [number, number] | undefined => {
+  const [low, high] = text.split(/[\s,;]+/).map((t) => figure(t));
+  return low !== undefined && high !== undefined && high > low ? [low, high] : undefined;
+};
+
+/** The board that draft and completion make together, checked as any board file is. */
+export function completeBoard(draft: BoardDraft, said: Completion): Result<Board> {
+  const [open] = completionChecks(draft, said);
+  if (open) return fail(open.words);
+  const rails = new Set(said.rails.map((r) => r.net));
+  const plastic = new Set(list(said.plastic));
+  const underfilled = new Set(list(said.underfilled));
+  const portNets = new Set(
+    Object.values(partsOf(draft).find((p) => p.ref === said.port.connector.toUpperCase())!.pins),
+  );
+  const roleOf = (net: string): string =>
+    net === said.groundNet
+      ? 'ground'
+      : rails.has(net)
+        ? 'power'
+        : netsOf(draft)[net].role === 'power'
+          ? 'power'
+          : 'signal';
+  return parseBoard({
+    ...draft.board,
+    id: said.id,
+    device: said.device.trim(),
+    name: said.name.trim(),
+    revision: said.revision.trim(),
+    thicknessMm: figure(said.thicknessMm),
+    layers: Array.from({ length: Math.round(figure(said.copperLayers)!) }, (_, i) => ({
+      name: `L${i + 1}`,
+      copperUm: COPPER_UM,
+      coverage: COVERAGE,
+    })),
+    nets: Object.fromEntries(
+      Object.keys(netsOf(draft)).map((net) => {
+        const role = roleOf(net);
+        const diodeV = role === 'power' ? POWER_DROP_V : SIGNAL_DROP_V;
+        return [net, { role, ...(role !== 'ground' && portNets.has(net) && { diodeV }) }];
+      }),
+    ),
+    parts: partsOf(draft).map((part) => ({
+      ...part,
+      kind: said.kinds[part.ref],
+      ...(said.kinds[part.ref] === 'resistor' && { ohm: ohmOf(said, part.ref) }),
+      loadsOhm: CHIPS.has(said.kinds[part.ref]) ? loadsOf(part, rails) : {},
+      ...(plastic.has(part.ref) && { bodyLimitC: PLASTIC_C }),
+      ...(underfilled.has(part.ref) && { underfilled: true, jointLimitC: UNDERFILLED_C }),
+    })),
+    rails: said.rails.map(railOf),
+    ports: [portOf(said.port)],
+    functions: said.functions.map((f, i) => ({
+      id: `function-${i + 1}`,
+      what: f.what.trim(),
+      parts: list(f.parts),
+      rails: list(f.rails),
+      minutes: figure(f.minutes),
+    })),
+  });
+}
+
+const loadsOf = (part: DraftPart, rails: ReadonlySet<string>): Record<string, number> =>
+  Object.fromEntries([...new Set(Object.values(part.pins))].filter((n) => rails.has(n)).map((n) => [n, LOAD_OHM]));
+
+const railOf = (rail: RailCompletion): object => ({
+  id: rail.net,
+  net: rail.net,
+  expect: rail.volts === 'bus' ? { kind: 'bus' } : { kind: 'fixed', volts: figure(rail.volts) },
+  feeds: [
+    {
+      from: rail.from || null,
+      via: list(rail.via),
+      by: list(rail.by)[0] ?? null,
+      needs: rail.needs === '' ? [] : [rail.needs],
+    },
+  ],
+});
+
+function portOf(port: PortCompletion): object {
+  const connector = port.connector.toUpperCase();
+  return {
+    id: connector,
+    designV: figure(port.designV),
+    healthyA: healthyRange(port.healthyA),
+    controller: port.controller.toUpperCase(),
+    imagePart: port.imagePart.toUpperCase(),
+    controllerRails: list(port.controllerRails),
+    vbusRail: port.busNet,
+    sides: [
+      { side: 'A', ccNet: port.cc1Net, path: [connector] },
+      { side: 'B', ccNet: port.cc2Net, path: [connector] },
+    ],
+  };
+}
