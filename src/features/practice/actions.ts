@@ -13,13 +13,24 @@ export interface PracticeAnswer {
   readonly words: string;
 }
 
+/** What each figure must be, in the user's words; the bounds are those of the schema. */
+const WANTED: Readonly<Record<string, string>> = {
+  errorRates: 'error rates from 0.1 to 50 %',
+  factors: 'factors from 0.1 to 20',
+  records: 'times as often, from 0.1 to 20',
+  prices: 'prices from 0 to 10,000, an hour from 1 to 1,000',
+  doubleShare: 'a share of jobs with two faults from 0 to 50 %',
+  deadOnArrival: 'a share of bad new parts from 0 to 50 %',
+};
+
 /** Keeps what the bench settles for itself, beside what it settled before; what makes no sense changes nothing. */
 export async function keepPractice(change: unknown): Promise<PracticeAnswer> {
   const parsed = practiceSchema.partial().safeParse(change);
   if (!parsed.success) {
-    const [issue] = parsed.error.issues;
-    const where = issue.path.map(String).join(', ');
-    return { kept: false, words: `Expected figures within their bounds; ${where}: ${issue.message}.` };
+    const [{ path, message }] = parsed.error.issues;
+    const [first, ...rest] = path.map(String);
+    const where = rest.length > 0 ? `${rest.join(', ')}: ` : '';
+    return { kept: false, words: `Expected ${WANTED[first] ?? 'figures of a bench'}; ${where}${message}.` };
   }
   const db = await database();
   const given = Object.fromEntries(

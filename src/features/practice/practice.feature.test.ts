@@ -36,7 +36,7 @@ test('settling one thing leaves the others as they are, and an odd figure names 
     doubleShare: 0.2,
   });
   const refused = await keepPractice({ factors: { liquid: { connector: Number.NaN } } });
-  expect(refused.words).toMatch(/factors, liquid, connector/);
+  expect(refused.words).toMatch(/^Expected factors from 0\.1 to 20; liquid, connector: /);
   expect((await findPractice(db)).factors).toEqual({ liquid: { connector: 6 } });
   await keepPractice({ factors: {}, records: {}, prices: undefined, doubleShare: undefined });
 });

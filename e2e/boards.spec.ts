@@ -1,0 +1,142 @@
+import { expect, test } from '@playwright/test';
+import { writeIpc356, type TestRecord } from '../src/core/netlist';
+import { BenchServer } from './server';
+import { headline } from './bench';
+
+const server = new BenchServer(3217);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+const record = (ref: string, pin: string, net: string, xMm: number, yMm: number): TestRecord => ({
+  ref,
+  pin,
+  net,
+  xMm,
+  yMm,
+  side: 'front',
+  wMm: 0.5,
+  hMm: 0.5,
+  rotationDeg: 0,
+});
+
+/** A port, its controller, its flash, a capacitor and a test point. */
+const NETLIST = writeIpc356([
+  ...[
+    ['A4', 'VBUS'],
+    ['A5', 'CC1'],
+    ['B5', 'CC2'],
+    ['A1', 'GND'],
+  ].map(([pin, net], i) => record('J1', pin, net, 2, 2 + 2 * i)),
+  ...[
+    ['1', 'CC1'],
+    ['2', 'CC2'],
+    ['3', 'VBUS'],
+    ['4', 'AON33'],
+    ['5', 'GND'],
+  ].map(([pin, net], i) => record('U1', pin, net, 14, 2 + 2 * i)),
+  record('U2', '8', 'AON33', 24, 3),
+  record('U2', '4', 'GND', 24, 7),
+  record('C1', '1', 'AON33', 19, 10),
+  record('C1', '2', 'GND', 21, 10),
+  record('TP1', '1', 'AON33', 24, 12),
+]);
+
+test('a netlist becomes a board: what is missing is said section by section until it can be added', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/library`);
+  await page.getByRole('link', { name: 'Make a board from a netlist' }).click();
+  await expect(headline(page)).toHaveText('A board from open files');
+  const pick = page.getByLabel('Read a netlist');
+  await pick.setInputFiles({ name: 'odd.ipc', mimeType: 'text/plain', buffer: Buffer.from('nonsense\n') });
+  await expect(page.getByRole('alert').filter({ hasText: 'odd.ipc' })).toContainText('xpected');
+  await pick.setInputFiles({ name: 'Small Board.ipc', mimeType: 'text/plain', buffer: Buffer.from(NETLIST) });
+  await expect(page.getByText('4 parts, 1 test points')).toBeVisible();
+  const add = page.getByRole('button', { name: 'Add this board' });
+  await expect(add).toBeDisabled();
+
+  const say = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text);
+  for (const [label, text] of [
+    ['Device', 'Gauge'],
+    ['Board', 'port board'],
+    ['Revision', 'A'],
+    ['Copper layers', '4'],
+    ['Connector', 'j1'],
+    ['Controller', 'u1'],
+    ['Image in', 'u2'],
+    ['Level, V', '15'],
+    ['Rails its controller needs', 'aon33'],
+  ] as const)
+    await say(label, text);
+  await page.getByLabel('Kind of U1').selectOption('portController');
+  await page.getByLabel('Kind of U2').selectOption('flash');
+  for (const [i, [net, volts, from, by]] of [
+    ['vbus', 'bus', '', ''],
+    ['aon33', '3.3', 'vbus', 'u1'],
+  ].entries()) {
+    await page.getByRole('button', { name: 'Add a rail' }).click();
+    await say(`Net of rail ${i + 1}`, net);
+    await say(`Volts of rail ${i + 1}`, volts);
+    await say(`Source of rail ${i + 1}`, from);
+    await say(`Maker of rail ${i + 1}`, by);
+  }
+  await expect(page.getByText('List at least one function')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a function' }).click();
+  await say('Words of function 1', 'reaches its level');
+  await say('Parts of function 1', 'u1 j1');
+  await expect(page.getByText('Complete.')).toBeVisible();
+  await add.click();
+  await expect(page.getByText('Gauge, port board: added.')).toBeVisible();
+  await page.getByRole('link', { name: 'open it' }).click();
+  await expect(headline(page)).toHaveText('Gauge, port board');
+  await expect(page.getByRole('complementary')).toContainText('AON33');
+});
+
+test('a board is given out as files that read back; its drawing is a picture', async ({ page, request }) => {
+  await page.goto(`${server.url}/library/heronlog-4-c`);
+  for (const [name, start] of [
+    ['board file', '{'],
+    ['parts, CSV', 'Ref,Value'],
+    ['netlist', 'P  UNITS'],
+  ] as const) {
+    const href = await page.getByRole('link', { name, exact: true }).getAttribute('href');
+    const answer = await request.get(`${server.url}${href}`);
+    expect([answer.status(), (await answer.text()).startsWith(start)]).toEqual([200, true]);
+  }
+  const svg = await (await request.get(`${server.url}/library/heronlog-4-c/files/front.svg`)).text();
+  const drawn = await page.evaluate((text) => {
+    const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
+    return { broken: parsed.querySelector('parsererror') !== null, parts: parsed.querySelectorAll('g').length };
+  }, svg);
+  expect(drawn).toEqual({ broken: false, parts: 75 });
+});
+
+test('what the bench settles of story, records and prices is kept, and closed jobs suggest records', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/library/practice?view=story`);
+  await page.getByLabel('connector, liquid', { exact: true }).fill('7');
+  await page.getByRole('button', { name: 'Keep these factors' }).click();
+  await expect(page.getByRole('status')).toContainText('Kept');
+  await page.getByRole('link', { name: 'Parts and money' }).click();
+  await page.getByRole('button', { name: 'Fill in from closed jobs' }).click();
+  await expect(page.getByText('Nothing is kept until you keep it')).toBeVisible();
+  await page.getByLabel('An hour at the bench').fill('many');
+  await page.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'xpected' })).toContainText('an hour from 1 to 1,000');
+  await page.getByLabel('An hour at the bench').fill('75');
+  await page.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(page.getByText('Kept: every open job')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('An hour at the bench')).toHaveValue('75');
+});
+
+test('a job is held against good boards, and a suspect opens into the readings behind it', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/27/probe`);
+  const margin = page.getByRole('complementary');
+  await expect(margin).toContainText('mended with U4');
+  await expect(margin.getByRole('group').first()).toContainText('likelier with U4 at fault');
+  await page.getByRole('link', { name: 'Against good boards' }).click();
+  await expect(headline(page)).toHaveText(/^All \d+ as good boards read$/);
+  await expect(page.getByRole('list', { name: 'Against good boards' })).toContainText('in 5.35 kΩ to 8.13 kΩ');
+});
