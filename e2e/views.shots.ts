@@ -21,6 +21,9 @@ const VIEWS = [
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
   { name: 'close', path: '/jobs/26/close' },
   { name: 'board', path: '/library/marshdesk-2-b' },
+  { name: 'probe-compare', path: '/jobs/27/probe?view=compare' },
+  { name: 'practice', path: '/library/practice?view=story' },
+  { name: 'draft', path: '/library/draft', netlist: true },
 ];
 
 for (const view of VIEWS) {
@@ -41,6 +44,11 @@ for (const view of VIEWS) {
         await page.waitForTimeout(2000);
       }
       await page.getByLabel('Pack', { exact: true }).selectOption('partly');
+    }
+    if (view.netlist) {
+      const netlist = await page.request.get(`${server.url}/library/heronlog-4-c/files/netlist.ipc`);
+      const buffer = await netlist.body();
+      await page.getByLabel('Read a netlist').setInputFiles({ name: 'Heronlog.ipc', mimeType: 'text/plain', buffer });
     }
     if (view.typed) await page.getByLabel('Entry line').pressSequentially(view.typed);
     await page.waitForTimeout(500);

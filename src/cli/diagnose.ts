@@ -7,10 +7,13 @@ import {
   accessFor,
   checkReading,
   measurementTitle,
-  proposeTests,
+  deeper,
   readingSchema,
+  repairPart,
+  repairWords,
   suspects,
   updateBelief,
+  weighSteps,
   type Access,
   type Belief,
 } from '../core/diagnose';
@@ -37,7 +40,7 @@ export function addDiagnoseCommands(root: Command): void {
     });
   diagnose
     .command('next <board.json> <readings.json>')
-    .description('tests by information per minute')
+    .description('the next step: tests and work on one scale, minutes to a proven cure')
     .action((boardFile: string, readingsFile: string) => {
       const { board, belief, given } = load(boardFile, readingsFile);
       const last = given.readings[given.readings.length - 1];
@@ -47,13 +50,19 @@ export function addDiagnoseCommands(root: Command): void {
         replaced: new Set(last?.replaced),
         taken: given.readings,
       };
-      const tests = proposeTests(belief, context).slice(0, 5);
+      const { tests, work, workFirst } = weighSteps(belief, context);
       print({
-        tests: tests.map(({ measurement, bits, minutes }) => ({
+        workFirst,
+        work: work && {
+          words: repairWords(board, repairPart(board, work.need.name)),
+          expectedMinutes: work.expectedMinutes,
+        },
+        tests: tests.slice(0, 5).map(({ measurement, bits, minutes, expectedMinutes }) => ({
           title: measurementTitle(board, measurement),
           measurement,
           bits,
           minutes,
+          expectedMinutes,
         })),
       });
     });
@@ -73,7 +82,5 @@ function load(
   return { board, predictor, belief: updateBelief(predictor, given.readings, given.history), given };
 }
 
-function deepest({ readings }: Case): Access {
-  const order: readonly Access[] = ['closed', 'open', 'out'];
-  return order[Math.max(0, ...readings.map((r) => order.indexOf(accessFor(r.measurement))))];
-}
+const deepest = ({ readings }: Case): Access =>
+  readings.reduce((access: Access, r) => deeper(access, accessFor(r.measurement)), 'closed');
