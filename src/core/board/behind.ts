@@ -12,7 +12,8 @@ export interface Behind {
   readonly cut: boolean;
 }
 
-const CHIPS: ReadonlySet<PartKind> = new Set([
+/** Kinds whose supply inputs load a net and whose inputs show a diode drop. */
+export const CHIP_KINDS: ReadonlySet<PartKind> = new Set([
   'portController',
   'chargeController',
   'converter',
@@ -64,5 +65,5 @@ export function behindNet(
   }
   const touching = board.parts.filter((p) => Object.values(p.pins).some((n) => nets.has(n)));
   const refs = (kinds: ReadonlySet<PartKind>): string[] => touching.filter((p) => kinds.has(p.kind)).map((p) => p.ref);
-  return { beside: refs(BESIDE), through: [...through], chips: refs(CHIPS), cut };
+  return { beside: refs(BESIDE), through: [...through], chips: refs(CHIP_KINDS), cut };
 }

@@ -1,4 +1,4 @@
-export { behindNet, type Behind } from './behind';
+export { CHIP_KINDS, behindNet, type Behind } from './behind';
 export { bodyBox, landsOf, padsOf, toBoard, type Pad } from './lands';
 export { parseBoard, parseBoardText } from './parse';
 export {

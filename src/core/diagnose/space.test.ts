@@ -58,6 +58,43 @@ describe('a small space, worked by hand', () => {
     for (let h = 0; h < 10; h++) expect(p[h]).toBeCloseTo((withC.includes(h) ? 3 : 1) / (4 * 3 + 6), 12);
   });
 
+  test('the likely hypotheses are those above the bound, each with its faults', () => {
+    const p = Float64Array.from([0.1, 0.05, 0.2, 0.05, 0, 0.3, 0, 0.2, 0, 0.1]);
+    const likely = space.likely(p, 0.1);
+    expect([...likely.p]).toEqual([0.1, 0.2, 0.3, 0.2, 0.1]);
+    // Number of faults, 4, where there is no second.
+    expect([...likely.first].map((f, k) => [f, likely.second[k]])).toEqual([
+      [0, 4],
+      [2, 4],
+      [0, 2],
+      [1, 2],
+      [2, 3],
+    ]);
+  });
+
+  test('with nothing left out, mass and outcome by the likely ones equal the whole', () => {
+    const p = Float64Array.from([0.1, 0.05, 0.2, 0.05, 0.02, 0.3, 0.03, 0.1, 0.05, 0.1]);
+    const likely = space.likely(p, 0);
+    expect([...space.likelyRowMass(likely, table)]).toEqual([...space.rowMass(p, table)]);
+    const given = Float64Array.from([0.2, 0.7]);
+    const whole = p.slice();
+    space.update(whole, table, given);
+    expect([...space.likelyAfter(likely, table, given).p].map((v) => v.toFixed(12))).toEqual(
+      [...whole].map((v) => v.toFixed(12)),
+    );
+  });
+
+  test('the bench’s own shares of double faults and of bad new parts count', () => {
+    const board = demoBoard('heronlog-4-c');
+    const pairs = (p: Float64Array): number => p.slice(4).reduce((s, v) => s + v, 0);
+    expect(pairs(space.prior(board, [], { doubleShare: 0 }))).toBe(0);
+    expect(pairs(space.prior(board, [], { doubleShare: 0.4 }))).toBeCloseTo(0.4, 9);
+    const fresh = new HypothesisSpace([...faults, { ...fault('c/new', 'U2', 2), fresh: true }]);
+    const bad = (deadOnArrival: number): number => fresh.marginal(fresh.prior(board, [], { deadOnArrival }))[4];
+    expect(bad(0)).toBe(0);
+    expect(bad(0.1)).toBeGreaterThan(3 * bad(0.02));
+  });
+
   test('mass by row and marginals agree with adding up', () => {
     const p = Float64Array.from([0.1, 0.05, 0.2, 0.05, 0, 0.3, 0, 0.2, 0, 0.1]);
     expect([...space.rowMass(p, table)].map((v) => v.toFixed(10))).toEqual(['0.2000000000', '0.8000000000']);

@@ -1,4 +1,4 @@
-import { parseBoard, type Board, type PartKind } from '../board';
+import { CHIP_KINDS, parseBoard, type Board, type PartKind } from '../board';
 import { fail, type Result } from '../result';
 import { parseFigure } from '../units';
 import { some, type BoardDraft } from './draft';
@@ -76,16 +76,6 @@ const COPPER_UM = 18;
 const COVERAGE = 0.6;
 const POWER_DROP_V = 0.45;
 const SIGNAL_DROP_V = 0.265;
-
-const CHIPS: ReadonlySet<PartKind> = new Set([
-  'portController',
-  'chargeController',
-  'converter',
-  'mux',
-  'processor',
-  'sensorHub',
-  'flash',
-]);
 
 interface DraftPart {
   readonly ref: string;
@@ -260,7 +250,7 @@ export function completeBoard(draft: BoardDraft, said: Completion): Result<Board
       ...part,
       kind: said.kinds[part.ref],
       ...(said.kinds[part.ref] === 'resistor' && { ohm: ohmOf(said, part.ref) }),
-      loadsOhm: CHIPS.has(said.kinds[part.ref]) ? loadsOf(part, rails) : {},
+      loadsOhm: CHIP_KINDS.has(said.kinds[part.ref]) ? loadsOf(part, rails) : {},
       ...(plastic.has(part.ref) && { bodyLimitC: PLASTIC_C }),
       ...(underfilled.has(part.ref) && { underfilled: true, jointLimitC: UNDERFILLED_C }),
     })),

@@ -46,7 +46,9 @@ export function ArriveWork({ job }: { job: JobView }) {
 }
 
 function suspectsHeadline(job: JobView, draft: StoryDraft): string {
-  const moved = storyShift(job.board, draft.history, job.practice, 12).filter((s) => s.p > s.before * 1.15);
+  const moved = storyShift(job.board, draft.history, job.practice, 12).filter(
+    (s) => s.ref !== 'outside' && s.p > s.before * 1.15,
+  );
   if (moved.length === 0) return 'No history: the usual order of suspects';
   const names = moved.slice(0, 3).map((s) => s.ref);
   return `Look at ${names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : names[0]} first`;

@@ -87,6 +87,7 @@ function BestTests({ tests, chosen }: { tests: JobView['tests']; chosen: JobView
           </Link>
           <Text color="quiet" fontFamily="mono" fontSize="13px">
             {formatMinutes(t.minutes)}, {t.bits.toFixed(2)} bit
+            {t.expectedMinutes !== undefined && `, job in ${formatMinutes(t.expectedMinutes)}`}
           </Text>
         </Box>
       ))}

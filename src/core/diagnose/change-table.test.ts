@@ -1,0 +1,50 @@
+import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
+import { groundNet } from '../board';
+import { seededRandom } from '../math';
+import { ChangeTable } from './change-table';
+import { conductanceChanges, Predictor } from './predict';
+
+const NONE: ReadonlySet<string> = new Set();
+
+describe.each(DEMO_BOARDS)('resistances under pairs of changes on %s', (id) => {
+  const board = demoBoard(id);
+  const predictor = Predictor.of(board);
+  const network = predictor.networkWithout(NONE);
+  const ground = groundNet(board);
+  const active = predictor.faults.map((f) => f.effects);
+  const table = new ChangeTable(network, active, ground);
+  const anew = (a: number, b: number, p: string, q: string): number => {
+    const changes = [...table.effects[a], ...table.effects[b]];
+    // The same path cannot open twice; the same short twice conducts twice.
+    const list = conductanceChanges(
+      a === b && changes.some((e) => e.kind === 'open') ? table.effects[a] : changes,
+      network,
+      ground,
+    );
+    return network.withChanges(list).resistanceOhm(p, q);
+  };
+
+  test('equal building the network anew, for shorts at several supplies of a chip above all', () => {
+    const random = seededRandom(12);
+    const nets = Object.keys(board.nets).filter((n) => n !== ground);
+    const several = table.effects.flatMap((list, key) =>
+      list.filter((e) => e.kind === 'shunt').length > 1 ? [key] : [],
+    );
+    expect(several.length).toBeGreaterThan(4);
+    for (let round = 0; round < 250; round++) {
+      const a = several[round % several.length];
+      const b = Math.floor(random() * table.keys);
+      const net = nets[Math.floor(random() * nets.length)];
+      const got = table.between(net, ground)[a * table.keys + b];
+      expect(Math.abs(got / anew(a, b, net, ground) - 1)).toBeLessThan(1e-6);
+    }
+  });
+
+  test('lie in a table that is the same both ways, healthy where nothing changes', () => {
+    const [net] = board.rails.map((r) => r.net);
+    const ohms = table.between(net, ground);
+    expect(ohms[0]).toBeCloseTo(network.resistanceOhm(net, ground), 6);
+    for (let a = 0; a < table.keys; a += 7)
+      for (let b = 0; b < table.keys; b += 5) expect(ohms[a * table.keys + b]).toBe(ohms[b * table.keys + a]);
+  });
+});

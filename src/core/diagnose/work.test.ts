@@ -1,0 +1,92 @@
+import { demoBoard } from '../../../demo/files';
+import { entropyBits } from '../math';
+import { updateBelief } from './belief';
+import { HARM, PART_PRICE, priceOf, workCost } from './costs';
+import { openingMinutes, proofMinutes } from './minutes';
+import { Predictor } from './predict';
+import { CureWork, needOf } from './work';
+
+const NONE: ReadonlySet<string> = new Set();
+const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+const { board } = predictor;
+const belief = updateBelief(predictor, [{ measurement: { kind: 'ohm', net: 'AON33' }, value: { kind: 'beep' } }], []);
+const cure = new CureWork(belief, NONE, NONE);
+const chances = cure.gather(belief.case.space.likely(belief.p, 0));
+
+/** Needs of each hypothesis, gathered the slow way. */
+function slowShares(): Map<string, number> {
+  const byNeeds = new Map<string, number>();
+  belief.case.space.forEach((h, i, j) => {
+    const needs = [needOf(belief.faults[i]), ...(j < 0 ? [] : [needOf(belief.faults[j])])];
+    const key = [...new Set(needs)].sort().join(' + ');
+    byNeeds.set(key, (byNeeds.get(key) ?? 0) + belief.p[h]);
+  });
+  return byNeeds;
+}
+
+test('gathered chances equal summing every hypothesis by its needs', () => {
+  const slow = slowShares();
+  let checked = 0;
+  cure.each(chances, (chance, low, high) => {
+    const key = [low, high].filter((n) => n > 0).map((n) => cure.needs[n - 1].name);
+    const expected = slow.get([...key].sort().join(' + ')) ?? 0;
+    expect(Math.abs(chance - expected)).toBeLessThan(1e-12);
+    checked++;
+  });
+  expect(checked).toBeGreaterThan(100);
+});
+
+test('bits of what has to be done are the entropy of those sums, and less than the bits of the faults', () => {
+  const bits = cure.bits(chances);
+  expect(bits).toBeCloseTo(entropyBits([...slowShares().values()]), 9);
+  expect(bits).toBeLessThan(entropyBits(belief.p));
+});
+
+test('knowing is never dearer than not knowing', () => {
+  for (const access of ['closed', 'open', 'out'] as const)
+    expect(cure.known(chances, access)).toBeLessThanOrEqual(cure.unmeasured(chances, access).minutes);
+});
+
+test('with everything known to be one part, both are the work, its opening and one proof', () => {
+  const u4 = cure.needs.findIndex((n) => n.name === 'U4') + 1;
+  const certain = new Float64Array(chances.length);
+  certain[u4] = 1;
+  const minutes = cure.needs[u4 - 1].weighedMinutes + proofMinutes(board) + openingMinutes('closed');
+  expect(cure.known(certain, 'closed')).toBeCloseTo(minutes, 9);
+  expect(cure.unmeasured(certain, 'closed').minutes).toBeCloseTo(minutes, 9);
+  expect(cure.bits(certain)).toBeCloseTo(0, 12);
+});
+
+test('two parts at once are the later of the two, not known; and one proof for both, known', () => {
+  const numbers = ['U4', 'FL1'].map((name) => cure.needs.findIndex((n) => n.name === name) + 1);
+  const [a, b] = numbers.sort((x, y) => x - y);
+  const both = new Float64Array(chances.length);
+  both[a * (cure.needs.length + 1) + b] = 1;
+  const [first, second] = [cure.needs[a - 1], cure.needs[b - 1]];
+  expect(cure.known(both, 'out')).toBeCloseTo(first.weighedMinutes + second.weighedMinutes + proofMinutes(board), 9);
+  expect(cure.unmeasured(both, 'out').minutes).toBeCloseTo(cure.known(both, 'out') + proofMinutes(board), 9);
+  const { chances: left, chance } = cure.failedWithout(both, first);
+  expect(chance).toBe(1);
+  expect(cure.shares(left)[b - 1]).toBe(1);
+});
+
+test('what is off the board or mended needs nothing any more', () => {
+  const without = new CureWork(belief, new Set(['U4']), new Set(['C14', 'U9/image']));
+  const names = without.needs.map((n) => n.name);
+  for (const gone of ['U4', 'C14', 'U9/image']) expect(names).not.toContain(gone);
+  expect(names).toContain('U9');
+});
+
+test('every kind of part has a price and a risk, dearer and riskier for what is large', () => {
+  for (const kind of Object.keys(PART_PRICE) as (keyof typeof PART_PRICE)[]) {
+    expect(PART_PRICE[kind]).toBeGreaterThan(0);
+    expect(HARM[kind]).toBeGreaterThan(0);
+    expect(HARM[kind]).toBeLessThan(0.5);
+  }
+  expect(HARM.processor).toBeGreaterThan(HARM.portController);
+  expect(HARM.portController).toBeGreaterThan(HARM.capacitor);
+  expect(priceOf(30, {})).toBe(30);
+  expect(priceOf(30, { prices: { hour: 120 } })).toBe(60);
+  expect(workCost(board, 'VIN', {}).harm).toBeGreaterThan(0);
+  expect(workCost(board, 'outside/cable', {})).toMatchObject({ price: 0, harm: 0, onBoard: false });
+});
