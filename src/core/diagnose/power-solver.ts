@@ -230,7 +230,11 @@ export class PowerSolver {
 
   private railShunted(rail: RailModel): boolean {
     if (this.shunted(rail.net)) return true;
-    return rail.coils.some(({ ref, nets }) => this.conducts(ref) && nets.some((n) => this.shunted(n)));
+    for (const { ref, nets } of rail.coils) {
+      if (!this.conducts(ref)) continue;
+      for (const net of nets) if (this.shunted(net)) return true;
+    }
+    return false;
   }
 
   /** Brings the rails up in order. */
@@ -259,10 +263,15 @@ export class PowerSolver {
   /** True where a feed whose source is up brings its rail up. */
   private passes(feed: Feed, talks: boolean, image: boolean): boolean {
     if (feed.needsImage && !image) return false;
-    if (feed.needsTalk && !talks && !feed.via.some((ref) => this.stuck(ref))) return false;
+    if (feed.needsTalk && !talks && !this.anyStuck(feed.via)) return false;
     if (!this.allConduct(feed.via)) return false;
     if (feed.by === NOWHERE) return true;
     return feed.needsTalk || feed.needsImage ? this.runs(feed.by) : this.works(feed.by);
+  }
+
+  private anyStuck(via: readonly number[]): boolean {
+    for (const ref of via) if (this.stuck(ref)) return true;
+    return false;
   }
 
   private allConduct(via: readonly number[]): boolean {

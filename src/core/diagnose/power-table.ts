@@ -52,15 +52,25 @@ export class PowerTable {
     const { keys, marks, solver } = this;
     const [inA, inB, outA] = [0, 1, 2].map(() => new Uint16Array(keys * keys));
     const both = new Uint8Array(marks[0].length);
+    const marked = marks.map((mark) => [...mark.keys()].filter((i) => mark[i] === 1));
     for (let a = 0; a < keys; a++) {
+      both.set(marks[a]);
       for (let b = 0; b <= a; b++) {
-        const [x, y] = [marks[a], marks[b]];
-        for (let i = 0; i < both.length; i++) both[i] = x[i] | y[i];
-        solver.settle(both);
         const [at, mirrored] = [a * keys + b, b * keys + a];
+        const alone = a * keys;
+        if (b > 0 && marked[b].length === 0) {
+          // A key that is told apart by something else than power changes nothing here.
+          inA[at] = inA[mirrored] = inA[alone];
+          inB[at] = inB[mirrored] = inB[alone];
+          outA[at] = outA[mirrored] = outA[alone];
+          continue;
+        }
+        for (const i of marked[b]) both[i] = 1;
+        solver.settle(both);
         inA[at] = inA[mirrored] = this.numberOf(solver.at('A', 'in'));
         inB[at] = inB[mirrored] = this.numberOf(solver.at('B', 'in'));
         outA[at] = outA[mirrored] = this.numberOf(solver.at('A', 'out'));
+        for (const i of marked[b]) both[i] = marks[a][i];
       }
     }
     return { 'A in': inA, 'B in': inB, 'A out': outA };

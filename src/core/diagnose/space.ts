@@ -3,8 +3,9 @@ import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults
 import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type Practice } from './practice';
 import type { TestTable } from './table';
 
-/** The hypotheses that still count, in three lists of the same length. */
+/** The hypotheses that still count, in three lists of the same length: singles first, then pairs by their first fault. */
 export interface Likely {
+  readonly singles: number;
   readonly first: Uint16Array;
   /** The second fault, or the number of faults where there is none. */
   readonly second: Uint16Array;
@@ -21,6 +22,7 @@ const LEAST_LIKELY = 1e-7;
 export class HypothesisSpace {
   readonly size: number;
   private readonly n: number;
+  private readonly gathered = new WeakMap<Likely, Map<Uint16Array, Float64Array>>();
 
   constructor(readonly faults: readonly Fault[]) {
     this.n = faults.length;
@@ -94,41 +96,44 @@ export class HypothesisSpace {
     const second = new Uint16Array(count);
     const chance = new Float64Array(count);
     let at = 0;
+    let singles = 0;
     this.forEach((h, i, j) => {
       if (p[h] < least) return;
+      if (j < 0) singles++;
       first[at] = i;
       second[at] = j < 0 ? this.n : j;
       chance[at++] = p[h];
     });
-    return { first, second, p: chance };
+    return { singles, first, second, p: chance };
   }
 
   /** Row of each likely hypothesis in a table. */
-  private rows({ first, second }: Likely, { keyOf, keys, rowOf }: TestTable): Uint16Array {
-    const key = new Uint16Array(this.n + 1);
-    key.set(keyOf);
+  likelyRows({ first, second, singles }: Likely, { keyOf, keys, rowOf }: TestTable): Uint16Array {
     const rows = new Uint16Array(first.length);
-    for (let k = 0; k < rows.length; k++) rows[k] = rowOf[key[first[k]] * keys + key[second[k]]];
+    for (let k = 0; k < singles; k++) rows[k] = rowOf[keyOf[first[k]] * keys];
+    for (let k = singles; k < rows.length; k++) rows[k] = rowOf[keyOf[first[k]] * keys + keyOf[second[k]]];
     return rows;
   }
 
   /** Probability of each row of a table, over the likely hypotheses. */
-  likelyRowMass(likely: Likely, table: TestTable): Float64Array {
-    const { p } = likely;
-    const rows = this.rows(likely, table);
-    const mass = new Float64Array(table.rows.length);
-    for (let k = 0; k < rows.length; k++) mass[rows[k]] += p[k];
+  likelyRowMass(likely: Likely, { keyOf, keys, rowOf, rows }: TestTable): Float64Array {
+    const pairs = this.keyMass(likely, keyOf, keys);
+    const mass = new Float64Array(rows.length);
+    for (let k = 0; k < pairs.length; k++) if (pairs[k] > 0) mass[rowOf[k]] += pairs[k];
     return mass;
   }
 
-  /** The likely hypotheses after an outcome, normalised. */
-  likelyAfter(likely: Likely, table: TestTable, given: Float64Array): Likely {
-    const rows = this.rows(likely, table);
-    const p = likely.p.slice();
-    let total = 0;
-    for (let k = 0; k < p.length; k++) total += p[k] *= given[rows[k]];
-    for (let k = 0; k < p.length; k++) p[k] /= total;
-    return { ...likely, p };
+  /** Probability of each pair of keys: many tests share their keys, so that the hypotheses are gone through once for all. */
+  private keyMass(likely: Likely, keyOf: Uint16Array, keys: number): Float64Array {
+    let kept = this.gathered.get(likely);
+    if (!kept) this.gathered.set(likely, (kept = new Map<Uint16Array, Float64Array>()));
+    let pairs = kept.get(keyOf);
+    if (pairs) return pairs;
+    kept.set(keyOf, (pairs = new Float64Array(keys * keys)));
+    const { first, second, singles, p } = likely;
+    for (let k = 0; k < singles; k++) pairs[keyOf[first[k]] * keys] += p[k];
+    for (let k = singles; k < p.length; k++) pairs[keyOf[first[k]] * keys + keyOf[second[k]]] += p[k];
+    return pairs;
   }
 
   /** Probability of each row of a table. */

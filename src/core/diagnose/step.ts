@@ -53,11 +53,12 @@ export function weighSteps(
     Math.min(cure.unmeasured(after, then).minutes, cure.known(after, then) + cure.bits(after) / rate);
   const weighed = best.map((t): WeighedTest & { expectedMinutes: number } => {
     const { table, outcomes } = outcomesOf(belief, t.measurement, absent, mended);
+    const rows = space.likelyRows(belief.likely, table);
     const then = deeper(access, accessFor(t.measurement));
     const followed = outcomes.map((o) =>
       o.p < LEAST_CHANCE
         ? o.p * atOnce.minutes
-        : o.p * minutesFrom(cure.gather(space.likelyAfter(belief.likely, table, o.given)), then),
+        : o.p * minutesFrom(cure.gatherAfter(belief.likely, rows, o.given), then),
     );
     return { ...t, expectedMinutes: followed.reduce((s, v) => s + v, t.minutes) };
   });

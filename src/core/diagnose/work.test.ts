@@ -1,6 +1,6 @@
 import { demoBoard } from '../../../demo/files';
 import { entropyBits } from '../math';
-import { updateBelief } from './belief';
+import { conditioned, updateBelief } from './belief';
 import { HARM, PART_PRICE, priceOf, workCost } from './costs';
 import { openingMinutes, proofMinutes } from './minutes';
 import { Predictor } from './predict';
@@ -34,6 +34,17 @@ test('gathered chances equal summing every hypothesis by its needs', () => {
     checked++;
   });
   expect(checked).toBeGreaterThan(100);
+});
+
+test('chances after an outcome equal those of the belief after it', () => {
+  const { space } = belief.case;
+  const likely = space.likely(belief.p, 0);
+  const table = belief.case.table({ kind: 'works', fn: 'charge' }, NONE, NONE);
+  for (const { given } of table.classes) {
+    const quick = cure.gatherAfter(likely, space.likelyRows(likely, table), given);
+    const slow = cure.gather(space.likely(conditioned(belief, table, given).p, 0));
+    for (let k = 0; k < quick.length; k += 3) expect(quick[k]).toBeCloseTo(slow[k], 12);
+  }
 });
 
 test('bits of what has to be done are the entropy of those sums, and less than the bits of the faults', () => {

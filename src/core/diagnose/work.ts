@@ -28,6 +28,7 @@ export class CureWork {
   private readonly needOfFault: Uint16Array;
   private readonly size: number;
   private readonly proof: number;
+  private placed?: { readonly first: Uint16Array; readonly places: Uint32Array };
 
   constructor(
     belief: Belief,
@@ -56,17 +57,43 @@ export class CureWork {
   }
 
   /** Chances of needs: entry low · size + high for two at once, 0 · size + n for need n alone. */
-  gather({ first, second, p }: Likely): Float64Array {
-    const { needOfFault, size } = this;
-    const chances = new Float64Array(size * size);
+  gather(likely: Likely): Float64Array {
+    const { p } = likely;
+    const places = this.placesOf(likely);
+    const chances = new Float64Array(this.size * this.size);
+    for (let k = 0; k < p.length; k++) chances[places[k]] += p[k];
+    return chances;
+  }
+
+  /** The same after an outcome of a test: rows of the likely hypotheses, and the outcome's chance by row. */
+  gatherAfter(likely: Likely, rows: Uint16Array, given: Float64Array): Float64Array {
+    const { p } = likely;
+    const places = this.placesOf(likely);
+    const chances = new Float64Array(this.size * this.size);
+    let total = 0;
     for (let k = 0; k < p.length; k++) {
+      const chance = p[k] * given[rows[k]];
+      chances[places[k]] += chance;
+      total += chance;
+    }
+    for (let i = 0; i < chances.length; i++) chances[i] /= total;
+    return chances;
+  }
+
+  /** Where each likely hypothesis stands among the chances. */
+  private placesOf({ first, second }: Likely): Uint32Array {
+    if (this.placed?.first === first) return this.placed.places;
+    const { needOfFault, size } = this;
+    const places = new Uint32Array(first.length);
+    for (let k = 0; k < places.length; k++) {
       const a = needOfFault[first[k]];
       const b = needOfFault[second[k]];
       const high = a > b ? a : b;
       const low = a === b ? NOTHING : a > b ? b : a;
-      chances[low * size + high] += p[k];
+      places[k] = low * size + high;
     }
-    return chances;
+    this.placed = { first, places };
+    return places;
   }
 
   /** Calls with each chance and its needs, numbered from 1; `low` is 0 for one need alone. */
