@@ -11,7 +11,8 @@ import { seededRandom } from '../../src/core/math';
 import { boardsFrom, together } from './draw';
 import { note, ratio, section } from '../print';
 import { inWorker } from '../worker';
-import type { PairsResult } from './pairs.worker';
+import type { PairsBoard, PairsResult } from './pairs.worker';
+import { hundredParts } from './small-boards';
 
 const NONE = new Set<string>();
 const BOARDS = 2000;
@@ -51,7 +52,7 @@ export function benchBelief(): void {
 /** All single and double faults at all tests, in a worker, against solving each pair by itself. */
 export async function benchPairs(): Promise<void> {
   section('All single and double faults at every test of a board, in a worker');
-  for (const id of DEMO_BOARDS) {
+  for (const id of [...DEMO_BOARDS, 'hundred-parts'] as const) {
     const got = await inWorker<PairsResult>(new URL('./pairs.worker.ts', import.meta.url), id);
     note(
       `${id}: ${got.parts} parts, ${got.hypotheses} single and double faults, ${got.tests} tests: ${got.firstMs.toFixed(0)} ms at first, ${got.againMs.toFixed(0)} ms warm (wanted within 500 ms)`,
@@ -62,8 +63,8 @@ export async function benchPairs(): Promise<void> {
 }
 
 /** A sample of pairs predicted one by one by the plain predictor, scaled to all of them. */
-function naiveMs(id: (typeof DEMO_BOARDS)[number], hypotheses: number, tests: number): number {
-  const predictor = new Predictor(demoBoard(id));
+function naiveMs(id: PairsBoard, hypotheses: number, tests: number): number {
+  const predictor = new Predictor(id === 'hundred-parts' ? hundredParts() : demoBoard(id));
   const list = boardMeasurements(predictor.board);
   const random = seededRandom(3);
   const count = 4000;

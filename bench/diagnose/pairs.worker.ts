@@ -8,6 +8,9 @@ import {
   weighSteps,
   type Reading,
 } from '../../src/core/diagnose';
+import { hundredParts } from './small-boards';
+
+export type PairsBoard = (typeof DEMO_BOARDS)[number] | 'hundred-parts';
 
 export interface PairsResult {
   readonly parts: number;
@@ -19,7 +22,8 @@ export interface PairsResult {
 }
 
 const NONE = new Set<string>();
-const board = demoBoard(workerData as (typeof DEMO_BOARDS)[number]);
+const id = workerData as PairsBoard;
+const board = id === 'hundred-parts' ? hundredParts() : demoBoard(id);
 const tests = boardMeasurements(board);
 
 function timed(work: () => void): number {

@@ -92,3 +92,10 @@ export function smallBoards(): Board[] {
     }),
   ];
 }
+
+/** A board of a hundred parts: the larger demo board without so many of its capacitors, the last ones first. */
+export function hundredParts(): Board {
+  const whole = demoBoard('marshdesk-2-b');
+  const spare = whole.parts.filter((p) => p.kind === 'capacitor').slice(-(whole.parts.length - 100));
+  return { ...whole, id: 'hundred-parts', parts: whole.parts.filter((p) => !spare.includes(p)) };
+}

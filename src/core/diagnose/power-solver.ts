@@ -58,6 +58,7 @@ export class PowerSolver {
   private readonly quiet: Raised;
   private readonly live: Raised;
   private liveKnown = false;
+  private anyShunt = false;
   private readonly onPort: Uint8Array;
   private damage: Uint8Array = new Uint8Array(0);
 
@@ -175,6 +176,9 @@ export class PowerSolver {
   /** Takes damage as {@link mark} gives it; {@link at} then says what each way of plugging does. */
   settle(damage: Uint8Array): void {
     this.damage = damage;
+    const nets = 4 * this.refs.size;
+    this.anyShunt = false;
+    for (let i = 0; i < this.nets.size && !this.anyShunt; i++) this.anyShunt = damage[nets + i] === 1;
     this.raise(this.quiet, false);
     this.liveKnown = false;
   }
@@ -229,6 +233,7 @@ export class PowerSolver {
   }
 
   private railShunted(rail: RailModel): boolean {
+    if (!this.anyShunt) return false;
     if (this.shunted(rail.net)) return true;
     for (const { ref, nets } of rail.coils) {
       if (!this.conducts(ref)) continue;
@@ -257,7 +262,7 @@ export class PowerSolver {
         if (!shunted) up[i] = 1;
       }
     }
-    this.dropFeedersOfShorted(up);
+    if (this.anyShunt) this.dropFeedersOfShorted(up);
   }
 
   /** True where a feed whose source is up brings its rail up. */

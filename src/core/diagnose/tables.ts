@@ -13,6 +13,9 @@ import { buildTable, numberKeys, type TableRecipe, type TestTable } from './tabl
 const ROW_DECADES = 0.04;
 const NONE: ReadonlySet<string> = new Set();
 
+/** What tells faults apart for a drop on one net. */
+type DropRows = Omit<TableRecipe, 'predict'> & { readonly effects: readonly (readonly Effect[])[] };
+
 /**
  * Tables of all tests for one state of the board: which parts are off, which were replaced. Each is built when it is
  * first asked for. The plain {@link Predictor} says what a row reads; the tables only find out which pairs share a row.
@@ -25,6 +28,7 @@ export class StateTables {
   private readonly ground: string;
   private changes?: ChangeTable;
   private readonly powers = new Map<string, PowerTable>();
+  private readonly drops = new Map<string, DropRows>();
 
   constructor(
     private readonly predictor: Predictor,
@@ -125,6 +129,14 @@ export class StateTables {
 
   /** A drop is a short where the net is pulled to ground; else what touches the net and the chip behind it decides. */
   private drop(m: Measurement, net: string): TableRecipe {
+    let rows = this.drops.get(net);
+    if (!rows) this.drops.set(net, (rows = this.dropRows(net)));
+    const { effects, ...named } = rows;
+    return { ...named, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
+  }
+
+  /** Keys and row names of drops on a net: twin contacts share them. */
+  private dropRows(net: string): DropRows {
     const changes = this.changeTable();
     const ohms = changes.between(net, this.ground);
     const c = changes.keys;
@@ -154,12 +166,12 @@ export class StateTables {
     return {
       keyOf,
       keys,
+      effects,
       rowName: (a, b) => {
         if (isShort(changeOf[a], changeOf[b])) return -1;
         const [x, y] = [localOf[a], localOf[b]];
         return x < y ? x * locals + y : y * locals + x;
       },
-      predict: (a, b) => this.predict(m, effects[a], effects[b]),
     };
   }
 
