@@ -30,14 +30,20 @@ export function buildTable({ keyOf, keys, rowName, predict }: TableRecipe): Test
   const rowOf = new Uint16Array(keys * keys);
   const byName = new Map<string | number, number>();
   const rows: Prediction[] = [];
+  // Neighbouring pairs mostly share a row: the last one found is tried before the map.
+  let last: string | number | undefined;
+  let row = 0;
   for (let a = 0; a < keys; a++) {
     for (let b = 0; b <= a; b++) {
       const name = rowName(a, b);
-      let row = byName.get(name);
-      if (row === undefined) {
-        row = rows.length;
-        byName.set(name, row);
-        rows.push(predict(a, b));
+      if (name !== last) {
+        const known = byName.get(name);
+        row = known ?? rows.length;
+        last = name;
+        if (known === undefined) {
+          byName.set(name, row);
+          rows.push(predict(a, b));
+        }
       }
       rowOf[a * keys + b] = row;
       rowOf[b * keys + a] = row;

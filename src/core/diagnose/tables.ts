@@ -119,10 +119,17 @@ export class StateTables {
     const changes = this.changeTable();
     const ohms = changes.between(p, q);
     const { keys } = changes;
+    let lastOhm = Number.NaN;
+    let name = 0;
     return {
       keyOf: changes.keyOf,
       keys,
-      rowName: (a, b) => Math.round(shownLogOhm(ohms[a * keys + b]) / ROW_DECADES),
+      rowName: (a, b) => {
+        // Most pairs read as the one before: its logarithm is not taken again.
+        const ohm = ohms[a * keys + b];
+        if (ohm !== lastOhm) name = Math.round(shownLogOhm((lastOhm = ohm)) / ROW_DECADES);
+        return name;
+      },
       predict: (a, b) => this.predict(m, changes.effects[a], changes.effects[b]),
     };
   }
