@@ -1,4 +1,5 @@
 import { CHIP_KINDS, parseBoard, type Board, type PartKind } from '../board';
+import { ALLOYS } from '../joints';
 import { fail, type Result } from '../result';
 import { parseFigure } from '../units';
 import { some, type BoardDraft } from './draft';
@@ -65,8 +66,9 @@ export type CompletionSection = 'names' | 'parts' | 'port' | 'rails' | 'function
 
 /** Plastic connectors suffer from here, °C. Common practice, no source: well below the liquidus of lead-free solder. */
 const PLASTIC_C = 200;
-/** Joints of a part with underfill of its own stay below the solidus of its solder, °C: SAC305, J-STD-006 composition, 217 °C less a margin of ten. */
-const UNDERFILLED_C = 207;
+/** Joints of a part with underfill of its own stay this far below the solidus of lead-free solder, K. Engineering estimate. */
+const UNDERFILLED_MARGIN_K = 10;
+const UNDERFILLED_C = ALLOYS.SAC305.solidusC - UNDERFILLED_MARGIN_K;
 /**
  * What a chip's supply input reads to ground until a good board was read, ohm; copper of a layer; diode drops of power and
  * signal contacts. Engineering estimates; signal drops are common practice (0.25 to 0.28 V).

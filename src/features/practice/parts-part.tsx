@@ -35,7 +35,9 @@ export function PartsPart({ practice }: { practice: Practice }) {
   const read = (): Practice => ({
     records: figuresOf(records),
     prices: { ...figuresOf(hour), parts: figuresOf(prices) },
-    ...{ doubleShare: undefined, deadOnArrival: undefined },
+    // An emptied field goes back to the default.
+    doubleShare: undefined,
+    deadOnArrival: undefined,
     ...figuresOf(shares, 100),
   });
   return (
