@@ -64,6 +64,6 @@ export type { MeterCase } from './power';
 export { checkReading, measurementSchema, readingSchema, valueSchema } from './schema';
 export { LOOK_WORDS, outlook, readingName, reasons, SHAPE_WORDS, STOP_WORDS, valueWords } from './words';
 export { pickWeighted, sampleReading } from './simulate';
-export { DEVICE_WORTH, HOUR_PRICE, PART_PRICE, priceOf, workCost, type WorkCost } from './costs';
+export { DEVICE_WORTH, HARM, HOUR_PRICE, PART_PRICE, priceOf, workCost, type WorkCost } from './costs';
 export { CureWork, needOf, type Need } from './work';
 export { weighSteps, type Weighed, type WeighedTest } from './step';

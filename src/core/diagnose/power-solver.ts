@@ -2,12 +2,13 @@ import { groundNet, partByRef, type Board, type PlugSide, type Port } from '../b
 import { elementsOf } from './elements';
 import type { Effect } from './faults';
 import { DRAGGED_DOWN_OHM, type MeterCase } from './power';
+import { reachedRails } from './reach';
 
 /** What a port and its rails do, in numbers that are quick to compare. */
 export interface QuickSolution {
   readonly meter: MeterCase;
   readonly talks: boolean;
-  /** One per rail, in the board file's order: 1 where it is up. */
+  /** One per rail of {@link PowerSolver.railIds}: 1 where it is up. */
   readonly up: Uint8Array;
 }
 
@@ -41,6 +42,8 @@ interface Raised {
  * two faults together are an OR. `solvePower` is the plain twin; the tests hold the two against each other.
  */
 export class PowerSolver {
+  /** The rails that this port can bring up; the others stay without supply. */
+  readonly railIds: readonly string[];
   private readonly refs = new Map<string, number>();
   private readonly nets = new Map<string, number>();
   private readonly rails: readonly RailModel[];
@@ -68,12 +71,14 @@ export class PowerSolver {
     absentRefs: ReadonlySet<string>,
   ) {
     const ground = groundNet(board);
-    const railIndex = new Map(board.rails.map((r, i) => [r.id, i]));
+    const reached = reachedRails(board, port);
+    const railIndex = new Map(reached.map(({ rail }, i) => [rail.id, i]));
+    this.railIds = [...railIndex.keys()];
     const ref = (name: string): number => numberOf(this.refs, name);
     const net = (name: string): number => numberOf(this.nets, name);
-    this.rails = board.rails.map((rail) => ({
+    this.rails = reached.map(({ rail, feeds }) => ({
       net: net(rail.net),
-      allMade: rail.feeds.every((f) => f.by !== null),
+      allMade: feeds.every((f) => f.by !== null),
       coils: rail.feeds.flatMap((f) =>
         f.via
           .map((name) => partByRef(board, name)!)
@@ -86,9 +91,9 @@ export class PowerSolver {
               .map(net),
           })),
       ),
-      feeds: rail.feeds.map((f) => ({
+      feeds: feeds.map((f) => ({
         from: f.from === null ? NOWHERE : railIndex.get(f.from)!,
-        isPort: f.from === null && rail.id === port.vbusRail,
+        isPort: f.from === null,
         via: f.via.map(ref),
         by: f.by === null ? NOWHERE : ref(f.by),
         needsTalk: f.needs.includes('talk'),
@@ -97,16 +102,16 @@ export class PowerSolver {
     }));
     this.controller = ref(port.controller);
     this.image = ref(port.imagePart);
-    this.controllerRails = port.controllerRails.map((id) => railIndex.get(id)!);
-    this.systemRails = board.rails.flatMap((r, i) =>
+    this.controllerRails = port.controllerRails.map((id) => railIndex.get(id) ?? NOWHERE);
+    this.systemRails = reached.flatMap(({ rail: r }, i) =>
       r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id) ? [i] : [],
     );
     const pack = board.parts.find((p) => p.kind === 'batteryConnector');
     this.packConnector = pack ? ref(pack.ref) : NOWHERE;
-    this.packRail = pack ? board.rails.findIndex((r) => Object.values(pack.pins).includes(r.net)) : NOWHERE;
+    this.packRail = pack ? reached.findIndex(({ rail: r }) => Object.values(pack.pins).includes(r.net)) : NOWHERE;
     const cc = (side: PlugSide): number => net(port.sides.find((s) => s.side === side)!.ccNet);
     this.ccNets = { A: cc('A'), B: cc('B') };
-    this.size = 4 * this.refs.size + this.nets.size + OTHERS + board.rails.length;
+    this.size = 4 * this.refs.size + this.nets.size + OTHERS + reached.length;
     this.absent = Uint8Array.from(this.refs.keys(), (name) => Number(absentRefs.has(name)));
     this.portAbsent = absentRefs.has(port.id);
     this.none = new Uint8Array(this.rails.length);
@@ -152,7 +157,7 @@ export class PowerSolver {
           if (e.ref === this.port.id && e.pin === undefined) bytes[other + this.openContact(e.net)] = 1;
           break;
         case 'cut': {
-          const rail = this.board.rails.findIndex((r) => r.id === e.rail);
+          const rail = this.railIds.indexOf(e.rail);
           if (rail >= 0) bytes[other + OTHERS + rail] = 1;
           break;
         }
@@ -304,7 +309,7 @@ export class PowerSolver {
   }
 
   private silent(): MeterCase {
-    if (this.controllerRails.some((i) => this.railShunted(this.rails[i]))) return 'supplyShorted';
+    if (this.controllerRails.some((i) => i !== NOWHERE && this.railShunted(this.rails[i]))) return 'supplyShorted';
     const fed = this.controllerRails.some((i) => this.quiet.up[i] === 1);
     return fed || !this.works(this.controller) ? 'noTalk' : 'noTalkUnfed';
   }

@@ -22,6 +22,8 @@ export class PowerTable {
   /** The effects that a key stands for. */
   readonly effects: readonly (readonly Effect[])[];
   readonly states: PowerState[] = [];
+  /** The rails of {@link PowerState.up}; any other stays down. */
+  readonly railIds: readonly string[];
   private readonly byCode = new Map<number | string, number>();
   private solved?: Readonly<Record<Way, Uint16Array>>;
   private readonly solver: PowerSolver;
@@ -29,6 +31,7 @@ export class PowerTable {
 
   constructor(board: Board, port: Port, active: readonly (readonly Effect[])[], absent: ReadonlySet<string>) {
     this.solver = new PowerSolver(board, port, absent);
+    this.railIds = this.solver.railIds;
     const marks = active.map((effects) => this.solver.mark(effects));
     const texts = active.map((effects, f) => {
       const mark = marks[f].indexOf(1) < 0 ? '' : marks[f].join('');

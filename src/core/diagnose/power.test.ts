@@ -72,6 +72,12 @@ describe.each(DEMO_BOARDS)('power on %s', (id) => {
     expect(railVolts.get('VSYS')).toBeGreaterThan(0);
   });
 
+  test('a short on a rail that only another port feeds changes nothing at this one', () => {
+    const elsewhere = board.rails.filter((r) => !canComeUp(board, r, NONE, port.id));
+    expect(elsewhere.length > 0).toBe(board.ports.length > 1);
+    for (const { net } of elsewhere) expect(solve([{ kind: 'shunt', net, ohm: 1.6 }]).meter).toBe('healthy');
+  });
+
   test('a high resistance to ground does not drag a rail down', () => {
     expect(solve([{ kind: 'shunt', net: 'V33', ohm: 200 }]).railVolts.get('V33')).toBeGreaterThan(3);
   });

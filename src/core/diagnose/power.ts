@@ -1,6 +1,7 @@
 import { groundNet, partByRef, type Board, type PlugSide, type Port, type Rail } from '../board';
 import { elementsOf } from './elements';
 import type { Effect } from './faults';
+import { reachedRails, type ReachedRail } from './reach';
 
 /** How the board is supplied while it is measured: a known-good charger at one port, plugged one way round. */
 export interface SupplyState {
@@ -95,21 +96,26 @@ export function solvePower(
 ): PowerSolution {
   const port = board.ports.find((p) => p.id === supply.port)!;
   const damage = new Damage(effects, absent);
+  const rails = reachedRails(board, port);
   const attached = isAttached(board, port, supply.side, damage);
   if (!attached) return nothing(board);
 
-  const before = railsUp(board, port, damage, false);
+  const before = railsUp(board, rails, port, damage, false);
   if (before.portShorted) return nothing(board);
   const talks = canTalk(port, supply.side, damage, before.up);
   if (!talks)
-    return { talks, meter: silentMeter(board, port, damage, before.up), railVolts: volts(board, before.up, VSAFE5_V) };
+    return {
+      talks,
+      meter: silentMeter(board, rails, port, damage, before.up),
+      railVolts: volts(board, before.up, VSAFE5_V),
+    };
 
-  const after = railsUp(board, port, damage, true);
+  const after = railsUp(board, rails, port, damage, true);
   if (after.portShorted)
     return { talks: false, meter: 'contractCollapses', railVolts: volts(board, before.up, VSAFE5_V) };
   return {
     talks,
-    meter: talkingMeter(board, port, damage, after.up, supply),
+    meter: talkingMeter(board, rails, port, damage, after.up, supply),
     railVolts: volts(board, after.up, port.designV),
   };
 }
@@ -146,18 +152,17 @@ interface RailState {
   readonly portShorted: boolean;
 }
 
-function railsUp(board: Board, port: Port, damage: Damage, talks: boolean): RailState {
+function railsUp(board: Board, rails: readonly ReachedRail[], port: Port, damage: Damage, talks: boolean): RailState {
   const up = new Set<string>();
   const imageGood = damage.imageGood(port.imagePart);
   let portShorted = false;
   /** Rails that hang on the port without a converter between: a short on one pulls all down. */
   const onPort = new Set<string>();
-  for (const rail of board.rails) {
+  for (const { rail, feeds } of rails) {
     const shunted = isRailShunted(board, rail, damage);
     if (damage.isCut(rail.id)) continue;
-    for (const feed of rail.feeds) {
-      const isPort = feed.from === null && rail.id === port.vbusRail;
-      const fed = isPort || (feed.from !== null && up.has(feed.from));
+    for (const feed of feeds) {
+      const fed = feed.from === null || up.has(feed.from);
       const forced = feed.via.some(damage.isStuckOn);
       const needsMet = feed.needs.every((need) => (need === 'talk' ? talks || forced : imageGood));
       if (
@@ -167,34 +172,34 @@ function railsUp(board: Board, port: Port, damage: Damage, talks: boolean): Rail
         (feed.by !== null && !(feed.needs.length > 0 ? damage.runs(feed.by) : damage.works(feed.by)))
       )
         continue;
-      const hangsOnPort = isPort || (feed.by === null && feed.from !== null && onPort.has(feed.from));
+      const hangsOnPort = feed.from === null || (feed.by === null && onPort.has(feed.from));
       if (hangsOnPort) onPort.add(rail.id);
       if (shunted && hangsOnPort) portShorted = true;
       if (!shunted) up.add(rail.id);
     }
   }
-  dropFeedersOfShorted(board, up, damage);
+  dropFeedersOfShorted(board, rails, up, damage);
   return portShorted ? { up: new Set(), portShorted } : { up, portShorted };
 }
 
 /** A shorted rail that is passed on by a switch alone drags its source down with it. */
-function dropFeedersOfShorted(board: Board, up: Set<string>, damage: Damage): void {
-  for (const rail of board.rails) {
+function dropFeedersOfShorted(board: Board, rails: readonly ReachedRail[], up: Set<string>, damage: Damage): void {
+  for (const { rail, feeds } of rails) {
     if (!isRailShunted(board, rail, damage) || damage.isCut(rail.id)) continue;
-    for (const feed of rail.feeds) {
+    for (const feed of feeds) {
       if (feed.by === null && feed.from !== null && up.has(feed.from) && feed.via.every(damage.conducts)) {
-        const source = board.rails.find((r) => r.id === feed.from)!;
-        if (source.feeds.every((f) => f.by !== null)) dropWithDependants(board, up, source.id);
+        const source = rails.find((r) => r.rail.id === feed.from)!;
+        if (source.feeds.every((f) => f.by !== null)) dropWithDependants(rails, up, source.rail.id);
       }
     }
   }
 }
 
-function dropWithDependants(board: Board, up: Set<string>, id: string): void {
+function dropWithDependants(rails: readonly ReachedRail[], up: Set<string>, id: string): void {
   up.delete(id);
-  for (const rail of board.rails) {
-    if (up.has(rail.id) && rail.feeds.every((f) => f.from !== null && !up.has(f.from)))
-      dropWithDependants(board, up, rail.id);
+  for (const { rail, feeds } of rails) {
+    if (up.has(rail.id) && feeds.every((f) => f.from !== null && !up.has(f.from)))
+      dropWithDependants(rails, up, rail.id);
   }
 }
 
@@ -213,13 +218,15 @@ function isRailShunted(board: Board, rail: Rail, damage: Damage): boolean {
   );
 }
 
-function silentMeter(board: Board, port: Port, damage: Damage, up: ReadonlySet<string>): MeterCase {
-  const shorted = port.controllerRails.some((id) =>
-    isRailShunted(
-      board,
-      board.rails.find((r) => r.id === id)!,
-      damage,
-    ),
+function silentMeter(
+  board: Board,
+  rails: readonly ReachedRail[],
+  port: Port,
+  damage: Damage,
+  up: ReadonlySet<string>,
+): MeterCase {
+  const shorted = rails.some(
+    ({ rail }) => port.controllerRails.includes(rail.id) && isRailShunted(board, rail, damage),
   );
   if (shorted) return 'supplyShorted';
   const controllerFed = port.controllerRails.some((id) => up.has(id));
@@ -228,14 +235,15 @@ function silentMeter(board: Board, port: Port, damage: Damage, up: ReadonlySet<s
 
 function talkingMeter(
   board: Board,
+  rails: readonly ReachedRail[],
   port: Port,
   damage: Damage,
   up: ReadonlySet<string>,
   supply: SupplyState,
 ): MeterCase {
   if (damage.loaded) return 'earlyLoad';
-  const system = board.rails.filter((r) => r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id));
-  if (system.some((r) => isRailShunted(board, r, damage))) return 'systemShorted';
+  const system = rails.filter(({ rail: r }) => r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id));
+  if (system.some(({ rail }) => isRailShunted(board, rail, damage))) return 'systemShorted';
   const packConnector = board.parts.find((p) => p.kind === 'batteryConnector');
   const packRail = board.rails.find((r) => packConnector && Object.values(packConnector.pins).includes(r.net));
   const charges =

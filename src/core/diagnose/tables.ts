@@ -218,13 +218,13 @@ export class StateTables {
     const power = this.power(port);
     const { keys, keyOf, effects, states } = power;
     const solved = power.stateOf('A out');
-    const index = this.board.rails.indexOf(rail);
+    const index = power.railIds.indexOf(rail.id);
     return {
       keyOf,
       keys,
       rowName: (a, b) => {
         const { up, talks } = states[solved[a * keys + b]];
-        return up[index] === 0 ? 0 : rail.expect.kind === 'bus' && talks ? 2 : 1;
+        return up[index] !== 1 ? 0 : rail.expect.kind === 'bus' && talks ? 2 : 1;
       },
       predict: (a, b) => this.predict(m, effects[a], effects[b]),
     };
@@ -281,10 +281,10 @@ export class StateTables {
     const keysAt = standsFor.map((f) => powers.map((p) => (f < 0 ? 0 : p.keyOf[f])));
     const broken = standsFor.map((f) => f >= 0 && direct[f]);
     const absentPart = fn.parts.some((ref) => this.absent.has(ref));
-    const needed = this.board.rails.flatMap((r, i) => (fn.rails.includes(r.id) ? [i] : []));
     const down = powers.map((p) => {
       const solved = p.stateOf('A in');
-      return { solved, keys: p.keys, isDown: p.states.map(({ up }) => needed.some((i) => up[i] === 0)) };
+      const needed = fn.rails.map((id) => p.railIds.indexOf(id));
+      return { solved, keys: p.keys, isDown: p.states.map(({ up }) => needed.some((i) => up[i] !== 1)) };
     });
     const effects = standsFor.map((f) => (f < 0 ? [] : this.active[f]));
     const fails = (a: number, b: number): boolean =>
