@@ -27,6 +27,7 @@ export {
   type Port,
   type Rail,
   type Shield,
+  type Slot,
   type Side,
   type TestPoint,
 } from './schema';

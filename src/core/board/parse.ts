@@ -36,7 +36,7 @@ export function parseBoardText(text: string): Result<Board> {
 }
 
 function crossCheck(board: Board): Problem[] {
-  return [...checkParts(board), ...checkNets(board), ...checkRailsAndPorts(board)];
+  return [...checkParts(board), ...checkNets(board), ...checkRailsAndPorts(board), ...checkSlots(board)];
 }
 
 function checkParts(board: Board): Problem[] {
@@ -136,6 +136,28 @@ function checkRailsAndPorts(board: Board): Problem[] {
     for (const id of fn.rails)
       if (!rails.has(id))
         problems.push({ at: `functions ${fn.id}`, message: `It names rail ${id}, which is not listed.` });
+  }
+  return problems;
+}
+
+function checkSlots(board: Board): Problem[] {
+  const problems: Problem[] = [];
+  const parts = new Map(board.parts.map((p) => [p.ref, p]));
+  const seen = new Set<string>();
+  for (const { ref, supply, straps, image, functions } of board.slots) {
+    const at = `slots ${ref}`;
+    const say = (message: string): void => void problems.push({ at, message });
+    if (seen.has(ref)) say('This place is listed twice; expected each once.');
+    seen.add(ref);
+    for (const name of [ref, image, straps?.top, straps?.bottom])
+      if (name !== undefined && !parts.has(name)) say(`It names ${name}, which is not among the parts.`);
+    for (const name of [straps?.top, straps?.bottom])
+      if (name !== undefined && parts.has(name) && parts.get(name)!.kind !== 'resistor')
+        say(`Expected a resistor as a strap; ${name} is not one.`);
+    if (supply !== undefined && !board.rails.some((r) => r.id === supply))
+      say(`It names rail ${supply}, which is not listed.`);
+    for (const id of functions)
+      if (!board.functions.some((f) => f.id === id)) say(`It names function ${id}, which is not listed.`);
   }
   return problems;
 }

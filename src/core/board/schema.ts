@@ -164,6 +164,17 @@ export const functionSchema = z.object({
   minutes: positive,
 });
 
+/** A place whose part type matters: what it was built with, and what a replacement has to bring. */
+export const slotSchema = z.object({
+  ref: refText,
+  type: z.string().min(1).describe('the part type it was built with, as the part library names it'),
+  supply: z.string().optional().describe('the rail that supplies it'),
+  position: z.string().optional().describe('which of several alike it is, such as port-2'),
+  straps: z.object({ top: refText, bottom: refText }).optional().describe('the divider that tells it its position'),
+  image: refText.optional().describe('the memory that holds its image'),
+  functions: z.array(z.string()).default([]).describe('functions that show whether it works'),
+});
+
 export const boardSchema = z.object({
   format: z.literal('unisolda-board/1'),
   id: z.string().regex(/^[a-z0-9-]+$/),
@@ -215,6 +226,7 @@ export const boardSchema = z.object({
     .describe('metal cans over a part of the board; what lies under one is measured with it off'),
   rails: z.array(railSchema).min(1),
   functions: z.array(functionSchema),
+  slots: z.array(slotSchema).default([]).describe('places whose part type matters'),
   imageFamily: z.string().optional(),
 });
 
@@ -225,6 +237,7 @@ export type PartPackage = z.infer<typeof packageSchema>;
 export type Rail = z.infer<typeof railSchema>;
 export type RailFeed = z.infer<typeof railFeed>;
 export type Port = z.infer<typeof portSchema>;
+export type Slot = z.infer<typeof slotSchema>;
 export type Shield = Board['shields'][number];
 export type Side = 'front' | 'back';
 export type PlugSide = 'A' | 'B';

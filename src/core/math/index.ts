@@ -1,3 +1,4 @@
+export { betaQuantile } from './beta';
 export { invertSpd } from './cholesky';
 export { entropyBits } from './entropy';
 export { erfc, normalCdf, normalPdf } from './normal';

@@ -17,6 +17,9 @@ export function formatOhm(ohm: number): string {
   return `${threeDigits(ohm)} Ω`;
 }
 
+/** A resistor's printed value, without figures it does not have: `33 kΩ`, `4.7 kΩ`. */
+export const formatNominalOhm = (ohm: number): string => (ohm >= 1000 ? `${ohm / 1000} kΩ` : `${ohm} Ω`);
+
 /** Volts to 10 mV: `5.02 V`. */
 export const formatVolt = (volts: number): string => `${volts.toFixed(2)} V`;
 

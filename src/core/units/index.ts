@@ -1,3 +1,4 @@
+export { E_SERIES, E_TOLERANCE, preferredValues, resistorsBetween, type ESeries } from './e-series';
 export {
   OPEN_OHM,
   formatAmp,
@@ -6,6 +7,7 @@ export {
   formatDrop,
   formatInHundred,
   formatMinutes,
+  formatNominalOhm,
   formatOffset,
   formatOhm,
   formatSeconds,

@@ -1,0 +1,24 @@
+export { checkStock } from './check';
+export { STOCK_FORMS, nextId, parseStockEntry, type StockEntry, type StockWorld } from './entry';
+export {
+  CONDITIONS,
+  placeWords,
+  stockBodySchema,
+  stockId,
+  type Condition,
+  type Place,
+  type StockBody,
+  type StockEvent,
+} from './events';
+export {
+  applyStock,
+  emptyStock,
+  foldStock,
+  hoursOf,
+  type Chip,
+  type Donor,
+  type Lot,
+  type Origin,
+  type StockState,
+} from './state';
+export { SERVICE_LEVEL, USE_DAYS, onHandOf, reorderPoints, type Reorder } from './use';

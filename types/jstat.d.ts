@@ -1,0 +1,10 @@
+/** The part of jStat that the tests compare with. */
+declare module 'jstat' {
+  export const jStat: {
+    readonly poisson: { cdf(n: number, mean: number): number };
+    readonly beta: {
+      inv(p: number, a: number, b: number): number;
+      mean(a: number, b: number): number;
+    };
+  };
+}
