@@ -3,8 +3,17 @@ import path from 'node:path';
 import { parseBoardText, type Board } from '../src/core/board';
 import { stationSchema, type Station } from '../src/core/heat';
 import { parseImageFamily, type ImageFamily } from '../src/core/image';
+import {
+  parsePartType,
+  partFamilySchema,
+  reportSchema,
+  type PartFamily,
+  type PartType,
+  type Report,
+} from '../src/core/parts';
 import { parseReferencesCsv, type ReferenceReading } from '../src/core/reference';
 import { problemText } from '../src/core/result';
+import { stockBodySchema, type StockEvent } from '../src/core/stock';
 
 export const DEMO_BOARDS = ['heronlog-4-c', 'marshdesk-2-b'] as const;
 export const DEMO_FAMILIES = ['heron-pd', 'marsh-pd3'] as const;
@@ -23,6 +32,27 @@ export function demoFamily(id: string): ImageFamily {
   if (!parsed.ok) throw new Error(problemText(parsed.problems));
   return parsed.value;
 }
+
+/** Part types of the demo world; one that does not hold against the format is an error of the demo. */
+export const demoPartTypes = (): PartType[] =>
+  (JSON.parse(read('parts/part-types.json')) as unknown[]).map((input) => {
+    const parsed = parsePartType(input);
+    if (!parsed.ok) throw new Error(problemText(parsed.problems));
+    return parsed.value;
+  });
+
+export const demoPartFamilies = (): PartFamily[] =>
+  partFamilySchema.array().parse(JSON.parse(read('parts/families.json')));
+
+export const demoReports = (): Report[] => reportSchema.array().parse(JSON.parse(read('parts/reports.json')));
+
+/** What happened to the demo bench's stock, oldest first. */
+export const demoStock = (): StockEvent[] =>
+  (JSON.parse(read('parts/stock.json')) as StockEvent[]).map((event, i) => ({
+    ...event,
+    seq: i + 1,
+    body: stockBodySchema.parse(event.body),
+  }));
 
 export const demoStations = (): Station[] => stationSchema.array().parse(JSON.parse(read('stations/stations.json')));
 

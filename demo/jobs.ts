@@ -99,6 +99,9 @@ export function demoJobs(): DemoJob[] {
     heatJob(heron),
     freshJob(marsh),
     walkJob(heron),
+    portJob(marsh, 35, 'U12', 'Middle socket dead after a storm on the jetty'),
+    portJob(marsh, 36, 'U13', 'Right socket dead, others charge'),
+    portJob(marsh, 37, 'U11', 'Left socket gives up after a second'),
   ];
 }
 
@@ -263,6 +266,25 @@ function heatJob(board: Board): DemoJob {
       { kind: 'access', access: 'out' },
       ...bench.take(ohm('AON33'), ohm('PD18'), through('F1')),
       { kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4, same revision; image stays' },
+    ],
+  };
+}
+
+/** Decided on the controller of one port of three: waits for a chip that knows its position. */
+function portJob(board: Board, number: number, ref: string, symptom: string): DemoJob {
+  const bench = new Bench(board, `${ref}/dead`, number);
+  const { id: port, controllerRails } = board.ports.find((p) => p.controller === ref)!;
+  return {
+    number,
+    boardId: 'marshdesk-2-b',
+    openedAt: `2026-11-24T10:${number - 20}:00.000Z`,
+    events: [
+      story(symptom, { history: ['unknownCharger'], worth: 420 }),
+      ...bench.take(look(port), usb(port, 'A'), usb(port, 'B')),
+      PACK_OUT,
+      { kind: 'access', access: 'out' },
+      ...bench.take(...controllerRails.map(volts), { kind: 'image', ref: 'U19' }),
+      { kind: 'decision', action: 'replace', ref, words: `New ${ref}` },
     ],
   };
 }

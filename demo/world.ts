@@ -4,8 +4,23 @@ import type { Database } from '../src/db/client';
 import { keepImage } from '../src/db/images';
 import { keepReferences } from '../src/db/knowledge';
 import { saveImageFamily, saveStation } from '../src/db/library';
+import { addReport, savePartFamily, savePartType } from '../src/db/parts';
+import { appendStock } from '../src/db/stock';
+import { problemText } from '../src/core/result';
 import { DEMO_DUMPS } from './dumps';
-import { DEMO_BOARDS, DEMO_FAMILIES, demoBoard, demoDump, demoFamily, demoReferences, demoStations } from './files';
+import {
+  DEMO_BOARDS,
+  DEMO_FAMILIES,
+  demoBoard,
+  demoDump,
+  demoFamily,
+  demoPartFamilies,
+  demoPartTypes,
+  demoReferences,
+  demoReports,
+  demoStations,
+  demoStock,
+} from './files';
 import { demoJobs, type DemoJob } from './jobs';
 
 const LIBRARY_AT = '2026-11-02T08:00:00.000Z';
@@ -22,6 +37,17 @@ export async function loadDemo(db: Database): Promise<void> {
     await keepImage(db, { bytes: demoDump(file), name, familyId: family, at: LIBRARY_AT });
   }
   for (const job of demoJobs()) await loadJob(db, job);
+  await loadParts(db);
+}
+
+async function loadParts(db: Database): Promise<void> {
+  for (const type of demoPartTypes()) await savePartType(db, type);
+  for (const family of demoPartFamilies()) await savePartFamily(db, family);
+  for (const [i, report] of demoReports().entries()) await addReport(db, report, `demo-report-${i}`, LIBRARY_AT);
+  for (const { seq, body, at, bench, actor } of demoStock()) {
+    const stored = await appendStock(db, [body], { key: `demo-stock-${seq}`, at, bench, actor });
+    if (!stored.ok) throw new Error(problemText(stored.problems));
+  }
 }
 
 async function loadJob(db: Database, job: DemoJob): Promise<void> {

@@ -4,11 +4,19 @@ import { eventBodySchema, type EventBody, type JobEvent } from '../core/job';
 import { fail, failAll, ok, type Result } from '../core/result';
 import { findBoard } from './boards';
 import type { Database } from './client';
-import { appendEvent, findJob } from './jobs';
+import { appendEvent, findJob, type EntryMeta } from './jobs';
 
 /** Which bench this machine is; set once per bench, shown with every entry. */
 const BENCH = process.env.UNISOLDA_BENCH ?? 'Bench 1';
 const ACTOR = process.env.UNISOLDA_ACTOR ?? 'Bench lead';
+
+/** Who enters here, and now. */
+export const benchMeta = (key: string): EntryMeta => ({
+  key,
+  at: new Date().toISOString(),
+  bench: BENCH,
+  actor: ACTOR,
+});
 
 /**
  * Checks an entry against its board and stores it. Nothing is stored when a problem is returned.
@@ -31,6 +39,5 @@ export async function enter(
     const checked = checkReading(board!, parsed.data);
     if (!checked.ok) return checked;
   }
-  const meta = { key, at: new Date().toISOString(), bench: BENCH, actor: ACTOR };
-  return ok(await appendEvent(db, number, { body: parsed.data, replaces: entry.replaces }, meta));
+  return ok(await appendEvent(db, number, { body: parsed.data, replaces: entry.replaces }, benchMeta(key)));
 }

@@ -109,6 +109,33 @@ export async function workOfClosedJobs(db: Database): Promise<{ boardId: string;
   return [...byJob.values()];
 }
 
+/** Rows per statement: SQLite takes a limited number of values at once. */
+const BATCH = 500;
+
+/** Open jobs in which a part was decided to be replaced, with all their events, by number. */
+export async function openJobsThatReplace(db: Database): Promise<{ row: JobRow; events: JobEvent[] }[]> {
+  const [summaries, decided] = await Promise.all([
+    jobSummaries(db),
+    db
+      .selectDistinct({ number: jobEvents.jobNumber })
+      .from(jobEvents)
+      .where(and(eq(field('kind'), 'decision'), eq(field('action'), 'replace'))),
+  ]);
+  const wanted = new Set(decided.map((d) => d.number));
+  const open = summaries.filter((s) => s.outcome === undefined && wanted.has(s.number));
+  const events = new Map(open.map((o) => [o.number, [] as JobEvent[]]));
+  for (let from = 0; from < open.length; from += BATCH) {
+    const numbers = open.slice(from, from + BATCH).map((o) => o.number);
+    const rows = await db
+      .select()
+      .from(jobEvents)
+      .where(inArray(jobEvents.jobNumber, numbers))
+      .orderBy(asc(jobEvents.jobNumber), asc(jobEvents.seq));
+    for (const row of rows) events.get(row.jobNumber)!.push(toEvent(row));
+  }
+  return open.map((row) => ({ row, events: events.get(row.number)! })).sort((a, b) => a.row.number - b.row.number);
+}
+
 /** All jobs with their symptom, last entry and outcome, straight from the events: three indexed reads for any number. */
 export async function jobSummaries(db: Database): Promise<JobSummary[]> {
   const [rows, last, marked] = await Promise.all([

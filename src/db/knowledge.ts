@@ -1,25 +1,38 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
 import type { BenchKnowledge } from '../core/job';
+import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
 import { referenceTable, type ReferenceReading } from '../core/reference';
 import type { Database } from './client';
 import { references, settings } from './schema';
 
 const PRACTICE = 'practice';
+const SOURCING = 'sourcing';
+
+async function findSetting(db: Database, name: string): Promise<unknown> {
+  const [row] = await db.select().from(settings).where(eq(settings.name, name));
+  return row && JSON.parse(row.json);
+}
+
+async function saveSetting(db: Database, name: string, value: unknown): Promise<void> {
+  const json = JSON.stringify(value);
+  await db.insert(settings).values({ name, json }).onConflictDoUpdate({ target: settings.name, set: { json } });
+}
 
 /** What this bench has settled for itself; the defaults where it has settled nothing. */
 export async function findPractice(db: Database): Promise<Practice> {
-  const [row] = await db.select().from(settings).where(eq(settings.name, PRACTICE));
-  return row ? practiceSchema.parse(JSON.parse(row.json)) : DEFAULT_PRACTICE;
+  const stored = await findSetting(db, PRACTICE);
+  return stored ? practiceSchema.parse(stored) : DEFAULT_PRACTICE;
 }
 
-export async function savePractice(db: Database, practice: Practice): Promise<void> {
-  const json = JSON.stringify(practice);
-  await db
-    .insert(settings)
-    .values({ name: PRACTICE, json })
-    .onConflictDoUpdate({ target: settings.name, set: { json } });
-}
+export const savePractice = (db: Database, practice: Practice): Promise<void> => saveSetting(db, PRACTICE, practice);
+
+/** What this bench has settled for finding chips. */
+export const findSourcing = async (db: Database): Promise<SourcingPractice> =>
+  sourcingPracticeSchema.parse((await findSetting(db, SOURCING)) ?? {});
+
+export const saveSourcing = (db: Database, practice: SourcingPractice): Promise<void> =>
+  saveSetting(db, SOURCING, practice);
 
 /** Reference readings of a board, oldest first. */
 export async function listReferences(db: Database, boardId: string): Promise<ReferenceReading[]> {

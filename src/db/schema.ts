@@ -27,6 +27,47 @@ export const images = sqliteTable('images', {
   addedAt: text('added_at').notNull(),
 });
 
+/** Part profiles, checked before they are stored. */
+export const partTypes = sqliteTable('part_types', {
+  id: text('id').primaryKey(),
+  json: text('json').notNull(),
+});
+
+/** How this bench treats a family of parts. */
+export const partFamilies = sqliteTable('part_families', {
+  id: text('id').primaryKey(),
+  json: text('json').notNull(),
+});
+
+/** Compatibility reports: what somebody saw when a part type went onto a place. */
+export const evidence = sqliteTable(
+  'evidence',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    /** Made by whoever enters: a repeated delivery is stored once. */
+    key: text('key').notNull(),
+    typeId: text('type_id').notNull(),
+    boardId: text('board_id').notNull(),
+    json: text('json').notNull(),
+    addedAt: text('added_at').notNull(),
+  },
+  (t) => [uniqueIndex('evidence_key').on(t.key), index('evidence_board').on(t.boardId)],
+);
+
+/** What happened to lots, chips and donors. Append-only: nothing here is ever changed or deleted. */
+export const stockEvents = sqliteTable(
+  'stock_events',
+  {
+    seq: integer('seq').primaryKey({ autoIncrement: true }),
+    key: text('key').notNull(),
+    at: text('at').notNull(),
+    bench: text('bench').notNull(),
+    actor: text('actor').notNull(),
+    body: text('body').notNull(),
+  },
+  (t) => [uniqueIndex('stock_events_key').on(t.key)],
+);
+
 export const jobs = sqliteTable('jobs', {
   /** The job's number, as written on its bag. */
   number: integer('number').primaryKey({ autoIncrement: true }),

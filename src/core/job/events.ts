@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { HISTORY_FLAGS, measurementSchema, valueSchema } from '../diagnose';
 import { heatPlanSchema } from '../heat';
+import { ROUTE_ACTIONS, VERDICTS } from '../parts';
 
 const ref = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/);
 const damaged = z.string().regex(/^[A-Z][A-Z0-9_]{0,23}$/);
@@ -52,6 +53,20 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     action: z.enum(['replace', 'rewrite', 'mend', 'stop']),
     ref: damaged.nullable().describe('the part; to mend the board the rail or the screw'),
     words,
+  }),
+  z.object({
+    kind: z.literal('route'),
+    ref: ref.describe('the place'),
+    typeId: z.string().min(1),
+    offer: z.string().min(1).max(80).describe('where the chip comes from: C-105, L-12, D-3/U13, buy heron-pd-r2'),
+    words,
+    verdict: z.enum(VERDICTS),
+    off: z.array(ref).max(12).describe('parts that come off for it, the place first'),
+    actions: z
+      .array(z.object({ kind: z.enum(ROUTE_ACTIONS), words }))
+      .max(20)
+      .describe('in their order'),
+    prove: z.array(z.string()).max(20).describe('functions that show whether it works'),
   }),
   z.object({
     kind: z.literal('heatPlan'),
@@ -108,6 +123,8 @@ export const jobEventSchema = z.object({
   body: eventBodySchema,
 });
 
+/** The chip that was chosen for a place. */
+export type ChosenRoute = Extract<z.infer<typeof eventBodySchema>, { kind: 'route' }>;
 export type EventBody = z.infer<typeof eventBodySchema>;
 export type Story = z.infer<typeof storySchema>;
 export type JobEvent = z.infer<typeof jobEventSchema>;

@@ -22,13 +22,18 @@ export function findingsOf(board: Board, state: JobState, analysis: JobAnalysis,
     arrive: arriveFinding(state),
     outside: outsideFinding(board, state),
     probe: probeFinding(state, analysis),
-    decide: state.decision?.words ?? '',
+    decide: decideFinding(state),
     heat: state.heatPlan?.finding ?? '',
     balls: state.site?.words ?? '',
     image: imageFinding(state),
     prove: proveFinding(state, proof),
     close: closeFinding(state),
   };
+}
+
+function decideFinding({ decision, route }: JobState): string {
+  if (!decision) return '';
+  return route ? `${decision.words}: ${route.typeId}, ${route.words}` : decision.words;
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -27,6 +27,8 @@ export interface JobState {
   /** What stands in line as a known-good one. */
   readonly swapped: readonly OutsideThing[];
   readonly decision?: Body<'decision'>;
+  /** The chip chosen for the place that the decision is about. */
+  readonly route?: Body<'route'>;
   readonly heatPlan?: Body<'heatPlan'>;
   readonly site?: Body<'site'>;
   readonly images: Readonly<Partial<Record<ImageRole, Body<'image'>>>>;
@@ -119,7 +121,9 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'mended':
       return { ...state, access: 'out', replaced: [...new Set([...state.replaced, body.what])] };
     case 'decision':
-      return { ...state, decision: body };
+      return { ...state, decision: body, route: state.route?.ref === body.ref ? state.route : undefined };
+    case 'route':
+      return { ...state, route: body };
     case 'heatPlan':
       return { ...state, heatPlan: body };
     case 'site':

@@ -7,6 +7,7 @@ export {
   OUTCOMES,
   eventBodySchema,
   jobEventSchema,
+  type ChosenRoute,
   type EventBody,
   type ImageRole,
   type JobEvent,

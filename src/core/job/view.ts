@@ -23,8 +23,10 @@ import type { JobEvent } from './events';
 import { findingsOf, type Findings } from './findings';
 import { foldJob, lastUndoable, takenOnBoardAsIs, type JobState } from './fold';
 import { nextStep, type NextStep } from './next-step';
+import { stagePlan } from './stage-plan';
 import { proveJob, type JobProof } from './proof';
 import { STAGES, type StageId } from './stages';
+import { walkAway } from './walk-away';
 
 /** A reading as the bench sees it. */
 export interface ReadingView {
@@ -68,10 +70,14 @@ export interface JobView {
   readonly turns: readonly string[];
   readonly workNow?: WorkNow;
   readonly tooDear?: JobAnalysis['tooDear'];
+  /** Reasons to stop, none where the job is worth doing. */
+  readonly walkAway: readonly string[];
   readonly expectedMinutes?: number;
   readonly curedChance: number;
   readonly proof: JobProof;
   readonly findings: Findings;
+  /** What the chosen chip asks of the stages to come, in words. */
+  readonly plan: Readonly<Partial<Record<StageId, string>>>;
   readonly next: NextStep;
   readonly references: ReferenceTable;
   readonly practice: Practice;
@@ -137,10 +143,12 @@ export function viewJob(
     turns: analysis.turns,
     workNow: analysis.workNow,
     tooDear: analysis.tooDear,
+    walkAway: walkAway(board, state, analysis),
     expectedMinutes: analysis.expectedMinutes,
     curedChance: analysis.curedChance,
     proof,
     findings: findingsOf(board, state, analysis, proof),
+    plan: stagePlan(board, state),
     next: nextStep(board, state, analysis, proof),
     references: bench.references ?? {},
     practice,
@@ -171,6 +179,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `mended ${body.what}`;
     case 'decision':
       return body.words;
+    case 'route':
+      return `${body.typeId} for ${body.ref}`;
     case 'heatPlan':
       return `heat plan for ${body.plan.partRef}`;
     case 'site':
