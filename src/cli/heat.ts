@@ -1,16 +1,23 @@
 import type { Command } from 'commander';
-import { partByRef } from '../core/board';
+import { partByRef, type Board } from '../core/board';
 import {
   NOMINAL_STATION,
   aimPlan,
+  foreignPlan,
+  guessed,
   heatPlanSchema,
   judgeHeat,
   nozzleFor,
+  parseForeign,
+  searchPlan,
   simulateHeat,
   startingPlan,
   stationSchema,
+  translatePlan,
+  type HeatPlan,
+  type Station,
 } from '../core/heat';
-import { InputProblem, print, readBoard, readJson } from './input';
+import { InputProblem, complain, print, readBoard, readJson } from './input';
 
 interface SimulateOptions {
   readonly part?: string;
@@ -29,21 +36,48 @@ export function addHeatCommands(root: Command): void {
     .option('--station <station.json>', 'a station; the nominal one when left out')
     .option('--curves', 'print the joint curves too')
     .action((boardFile: string, options: SimulateOptions) => simulate(boardFile, options));
+  heat
+    .command('search <board.json>')
+    .description('the plan with the most margin: plate, nozzle, flow, height, pace, covers')
+    .requiredOption('--part <ref>', 'the part to work on')
+    .option('--station <station.json>', 'a station; the nominal one when left out')
+    .action((boardFile: string, options: SimulateOptions) => {
+      const board = readBoard(boardFile);
+      const station = stationOf(options.station);
+      print(searchPlan(board, station, startOf(board, station, options.part)));
+    });
+  heat
+    .command('translate <board.json> <settings>')
+    .description('somebody else’s settings, such as "350 at 80 %, 8 mm, 60 s", for a station of yours')
+    .requiredOption('--part <ref>', 'the part to work on')
+    .option('--from <station.json>', 'their station; a typical one, with its doubt, when left out')
+    .option('--station <station.json>', 'yours; the nominal one when left out')
+    .action((boardFile: string, text: string, options: SimulateOptions & { from?: string }) => {
+      const board = readBoard(boardFile);
+      const settings = parseForeign(text);
+      if (!settings.ok) return complain(settings.problems);
+      const ours = stationOf(options.station);
+      const theirs = options.from ? stationOf(options.from) : guessed(NOMINAL_STATION);
+      const plan = foreignPlan(settings.value, theirs, startOf(board, ours, options.part));
+      print({ assumed: settings.value.assumed, ...translatePlan(board, theirs, ours, plan) });
+    });
+}
+
+const stationOf = (file: string | undefined): Station => (file ? readJson(file, stationSchema) : NOMINAL_STATION);
+
+/** A starting plan for a part that is named on the line. */
+function startOf(board: Board, station: Station, ref: string | undefined): HeatPlan {
+  const part = ref ? partByRef(board, ref.toUpperCase()) : undefined;
+  if (!part) throw new InputProblem(`Expected --part or --plan to name a part of ${board.id}; got "${ref ?? ''}".`);
+  return startingPlan(part.ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm));
 }
 
 function simulate(boardFile: string, options: SimulateOptions): void {
   const board = readBoard(boardFile);
-  const station = options.station ? readJson(options.station, stationSchema) : NOMINAL_STATION;
-  const ref = options.plan ? readJson(options.plan, heatPlanSchema).partRef : options.part;
-  const part = ref ? partByRef(board, ref.toUpperCase()) : undefined;
-  if (!part) throw new InputProblem(`Expected --part or --plan to name a part of ${board.id}; got "${ref ?? ''}".`);
+  const station = stationOf(options.station);
   const plan = options.plan
-    ? readJson(options.plan, heatPlanSchema)
-    : aimPlan(
-        board,
-        station,
-        startingPlan(part.ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm)),
-      ).plan;
+    ? onBoard(board, readJson(options.plan, heatPlanSchema))
+    : aimPlan(board, station, startOf(board, station, options.part)).plan;
   const run = simulateHeat(board, station, plan, { frames: false })!;
   const curves = options.curves
     ? {
@@ -52,4 +86,9 @@ function simulate(boardFile: string, options: SimulateOptions): void {
       }
     : undefined;
   print({ plan, station: station.id, verdict: judgeHeat(board, plan, run), energyError: run.energyError, curves });
+}
+
+function onBoard(board: Board, plan: HeatPlan): HeatPlan {
+  if (partByRef(board, plan.partRef)) return plan;
+  throw new InputProblem(`Expected --part or --plan to name a part of ${board.id}; got "${plan.partRef}".`);
 }

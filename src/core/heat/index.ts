@@ -25,3 +25,6 @@ export {
 export { evenField, type EvenField } from './field';
 export { completePlanEntry, parsePlanEntry, stepWords, type PlanEdit } from './plan-entry';
 export { AIM_OVER_LIQUIDUS_C, aimPlan, type AimedPlan } from './aim';
+export { foreignPlan, parseForeign, type ForeignSettings } from './foreign';
+export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './translate';
+export { marginOf, searchPlan, type FoundPlan, type Margin } from './search';

@@ -6,6 +6,7 @@ import { ALLOYS, alloySchema } from '@/core/joints';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, MarginPart, PlainButton } from '@/ui';
 import { useHeatDesk } from './heat-desk';
+import { SearchPart } from './search-part';
 
 const MOST_NEIGHBOURS = 4;
 
@@ -15,6 +16,7 @@ export function HeatMargin() {
   return (
     <>
       {last && <VerdictFigures />}
+      {last && <SearchPart />}
       <PlanBasis />
     </>
   );

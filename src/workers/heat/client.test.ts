@@ -1,33 +1,10 @@
+import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
 import { demoBoard } from '../../../demo/files';
 import { NOMINAL_STATION, startingPlan } from '@/core/heat';
 import { runHeatPlan } from './client';
-import type { HeatReply } from './protocol';
-
-/** Stands in for the browser's worker: the test plays the other side. */
-class FakeWorker {
-  static last: FakeWorker;
-  onmessage?: (event: { data: HeatReply }) => void;
-  onerror?: () => void;
-  onmessageerror?: () => void;
-  readonly sent: unknown[] = [];
-  ended = false;
-
-  constructor() {
-    FakeWorker.last = this;
-  }
-  postMessage(message: unknown): void {
-    this.sent.push(message);
-  }
-  terminate(): void {
-    this.ended = true;
-  }
-  reply(data: HeatReply): void {
-    this.onmessage?.({ data });
-  }
-}
 
 jest.mock('./heat.worker.ts', () => ({}), { virtual: true });
-beforeAll(() => Object.assign(globalThis, { Worker: FakeWorker }));
+beforeAll(fakeWorkers);
 
 const request = {
   board: demoBoard('heronlog-4-c'),

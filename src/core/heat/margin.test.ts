@@ -1,0 +1,46 @@
+import { marginOf } from './search';
+import type { HeatVerdict, NeighbourVerdict } from './verdict';
+
+const neighbour = (ref: string, peakC: number, limitC: number): NeighbourVerdict => ({
+  ref,
+  what: 'a neighbour',
+  limited: 'joints',
+  peakC,
+  limitC,
+  atS: 60,
+  holds: peakC <= limitC,
+});
+const verdict = (more: Partial<HeatVerdict>): HeatVerdict => ({
+  liquidusC: 220,
+  meltsAtS: 50,
+  liftAtS: 53,
+  aboveLiquidusS: 12,
+  coldestPeakC: 232,
+  bodyPeakC: 245,
+  bodyLimitC: 260,
+  fastestRiseCPerS: 2.5,
+  neighbours: [],
+  swimming: [],
+  holds: true,
+  headline: '',
+  sentence: '',
+  finding: '',
+  ...more,
+});
+
+test('the nearest limit is the margin: the joint that has to melt, the body, or a neighbour', () => {
+  expect(marginOf(verdict({}))).toEqual({ marginK: 12, fragile: 'the coldest joint only just melts' });
+  expect(marginOf(verdict({ bodyPeakC: 256 }))).toEqual({ marginK: 4, fragile: 'the part’s own body' });
+  const neighbours = [neighbour('U9', 204, 207), neighbour('Q1', 190, 207)];
+  expect(marginOf(verdict({ neighbours }))).toEqual({ marginK: 3, fragile: 'U9 joints', ref: 'U9' });
+});
+
+test('what does not melt or gets too hot has a negative margin', () => {
+  expect(marginOf(verdict({ coldestPeakC: 205, meltsAtS: null, liftAtS: null })).marginK).toBe(-15);
+  expect(marginOf(verdict({ neighbours: [neighbour('L1', 214, 207)] }))).toMatchObject({ marginK: -7, ref: 'L1' });
+});
+
+test('of two that are equally near the first is told', () => {
+  const neighbours = [neighbour('U9', 200, 207), neighbour('Q1', 200, 207)];
+  expect(marginOf(verdict({ neighbours })).ref).toBe('U9');
+});

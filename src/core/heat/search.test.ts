@@ -1,0 +1,78 @@
+import { demoBoard, demoStations } from '../../../demo/files';
+import type { Board } from '../board';
+import { seededRandom } from '../math';
+import { aimPlan } from './aim';
+import { nozzleFor, startingPlan, type HeatPlan } from './plan';
+import { marginOf, searchPlan } from './search';
+import { simulateHeat } from './simulate';
+import { NOMINAL_STATION, type Station } from './station';
+import { judgeHeat } from './verdict';
+
+const heron = demoBoard('heronlog-4-c');
+const [bench1] = demoStations();
+function startFor(board: Board, ref: string, station: Station): HeatPlan {
+  const part = board.parts.find((p) => p.ref === ref)!;
+  return startingPlan(ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm));
+}
+
+describe('a part beside a memory with a limit of its own', () => {
+  const start = startFor(heron, 'U4', bench1);
+  const found = searchPlan(heron, bench1, start)!;
+
+  const full = (plan: HeatPlan) => judgeHeat(heron, plan, simulateHeat(heron, bench1, plan, { frames: false })!);
+
+  test('the aimed starting plan breaks a limit; the found one holds them all, as the full solver judges', () => {
+    expect(marginOf(full(aimPlan(heron, bench1, start).plan)).marginK).toBeLessThan(0);
+    const verdict = full(found.plan);
+    expect(verdict.holds).toBe(true);
+    expect(found.marginK).toBeCloseTo(marginOf(verdict).marginK, 9);
+    expect(found.marginK).toBeGreaterThan(1);
+  });
+
+  test('it says what it changed, what is most fragile, and what the station’s doubt does', () => {
+    expect(found.changes.length).toBeGreaterThan(0);
+    expect(found.fragile).toMatch(/joint|body|[A-Z]+\d+/);
+    expect(Math.min(...found.underDoubtK)).toBeLessThan(found.marginK);
+  });
+
+  test('its figures are round: dials in fives, seconds whole', () => {
+    for (const s of found.plan.steps) {
+      if (s.airSetC !== null) expect(s.airSetC % 5).toBe(0);
+      expect([s.durationS % 1, s.flowLpm % 1, s.heightMm % 1]).toEqual([0, 0, 0]);
+    }
+  });
+
+  test('plans drawn at random from the same settings, its covers laid, are not better by more than a cover is worth', () => {
+    const random = seededRandom(3);
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+    for (let k = 0; k < 10; k++) {
+      const flowLpm = pick([14, 20, 28]);
+      const plan: HeatPlan = {
+        ...start,
+        nozzleMm: pick([4, 6]),
+        plateSetC: pick([null, 80, 120, 150]),
+        covers: found.plan.covers,
+        steps: start.steps.map((s) => (s.airSetC === null ? s : { ...s, flowLpm })),
+      };
+      expect(marginOf(full(aimPlan(heron, bench1, plan).plan)).marginK).toBeLessThan(found.marginK + 3);
+    }
+  });
+});
+
+test('without a plate the search covers the neighbour that suffers', () => {
+  const bare: Station = { ...NOMINAL_STATION, plate: null };
+  const tender: Board = {
+    ...heron,
+    parts: heron.parts.map((p) => (p.ref === 'U9' ? { ...p, jointLimitC: 185 } : p)),
+  };
+  const found = searchPlan(tender, bare, startFor(tender, 'U4', bare))!;
+  expect(found.plan.covers).toContain('U9');
+  expect(found.changes.some((words) => /^cover over .*U9/.test(words))).toBe(true);
+});
+
+test('the search can be stopped, and tells how far it is', () => {
+  const seen: number[] = [];
+  const start = startFor(heron, 'U4', bench1);
+  const stopped = searchPlan(heron, bench1, start, { onProgress: (tried) => (seen.push(tried), tried < 2) });
+  expect([stopped, seen]).toEqual([undefined, [0, 1, 2]]);
+});

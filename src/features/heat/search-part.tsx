@@ -1,0 +1,108 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import { Box, Flex, Text } from '@chakra-ui/react';
+import type { FoundPlan } from '@/core/heat';
+import { formatSeconds } from '@/core/units';
+import { FigureLine, MainButton, MarginPart, PlainButton, ProblemNote } from '@/ui';
+import { searchInWorker } from '@/workers/search/client';
+import { useHeatDesk } from './heat-desk';
+
+type Status =
+  | { readonly kind: 'running'; readonly tried: number; readonly most: number; readonly tookMs: number }
+  | { readonly kind: 'done'; readonly found: FoundPlan }
+  | { readonly kind: 'problem'; readonly words: string };
+
+/** Searches plate, nozzle, flow, height, pace and covers for the most margin; the answer is taken over or left. */
+export function SearchPart() {
+  const { job, station, plan, setPlan } = useHeatDesk();
+  const [status, setStatus] = useState<Status>();
+  const cancel = useRef(() => {});
+  useEffect(() => () => cancel.current(), []);
+
+  async function search(): Promise<void> {
+    setStatus({ kind: 'running', tried: 0, most: 1, tookMs: 0 });
+    const run = searchInWorker({ board: job.board, station, plan }, tell);
+    cancel.current = run.cancel;
+    const answer = await run.answer;
+    setStatus(answer.kind === 'cancelled' ? undefined : answer);
+  }
+  const tell = ({ tried, most, tookMs }: { tried: number; most: number; tookMs: number }): void =>
+    setStatus({ kind: 'running', tried, most, tookMs });
+
+  return (
+    <MarginPart title="A plan with more margin">
+      {status?.kind === 'running' && <Running status={status} onCancel={() => cancel.current()} />}
+      {status?.kind === 'problem' && <ProblemNote text={status.words} />}
+      {status?.kind === 'done' && (
+        <Found
+          found={status.found}
+          doubt={station.doubt}
+          onTake={() => {
+            setPlan(status.found.plan);
+            setStatus(undefined);
+          }}
+        />
+      )}
+      {status?.kind !== 'running' && (
+        <PlainButton type="button" mt="2" onClick={() => void search()}>
+          {status ? 'Search again' : 'Search a plan'}
+        </PlainButton>
+      )}
+    </MarginPart>
+  );
+}
+
+function Running({
+  status: { tried, most, tookMs },
+  onCancel,
+}: {
+  status: Extract<Status, { kind: 'running' }>;
+  onCancel: () => void;
+}) {
+  const share = tried / most;
+  return (
+    <>
+      <Text fontSize="14px" role="status">
+        Tried {tried} of at most {most}
+        {tried > 1 && `, ${formatSeconds((tookMs / tried / 1000) * (most - tried))} left at most`}
+      </Text>
+      <Box bg="track" h="6px" my="1.5">
+        <Box bg="copper" h="6px" style={{ width: `${Math.round(100 * share)}%` }} />
+      </Box>
+      <PlainButton type="button" onClick={onCancel}>
+        Cancel
+      </PlainButton>
+    </>
+  );
+}
+
+function Found({ found, doubt, onTake }: { found: FoundPlan; doubt: number; onTake: () => void }) {
+  const holds = found.marginK >= 0;
+  const [weaker, stronger] = found.underDoubtK;
+  return (
+    <>
+      <FigureLine
+        name={holds ? 'Margin' : 'Best found misses by'}
+        value={`${Math.abs(found.marginK).toFixed(1)} K`}
+        colour={holds ? 'leaf' : 'rust'}
+      />
+      <Text fontSize="14px">
+        Most fragile: {found.fragile}. With a station {Math.round(100 * doubt)} % weaker {signed(weaker)}, stronger{' '}
+        {signed(stronger)}.
+      </Text>
+      <Text fontSize="14px" mt="1">
+        {found.changes.length > 0 ? `${found.changes.join('; ')}.` : 'Nothing that was tried is better.'}
+      </Text>
+      {found.changes.length > 0 && (
+        <Flex mt="2">
+          <MainButton type="button" onClick={onTake}>
+            Take this plan
+          </MainButton>
+        </Flex>
+      )}
+    </>
+  );
+}
+
+const signed = (k: number): string => `${k >= 0 ? '+' : '−'}${Math.abs(k).toFixed(0)} K`;

@@ -1,0 +1,29 @@
+/** The workers of the search and of the translation: one request, progress, an answer, and an end. */
+import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
+import { demoBoard } from '../../../demo/files';
+import { NOMINAL_STATION, startingPlan } from '@/core/heat';
+import { searchInWorker } from '../search/client';
+import { translateInWorker } from '../translation/client';
+
+beforeAll(fakeWorkers);
+
+const board = demoBoard('heronlog-4-c');
+const plan = startingPlan('U4', 'SAC305', 4);
+
+test('a search tells its progress, and a cancelled one ends its worker', async () => {
+  const told: number[] = [];
+  const { answer, cancel } = searchInWorker({ board, station: NOMINAL_STATION, plan }, ({ tried }) => told.push(tried));
+  expect(FakeWorker.last.sent).toEqual([{ board, station: NOMINAL_STATION, plan }]);
+  FakeWorker.last.reply({ kind: 'progress', tried: 3, most: 24, tookMs: 900 });
+  expect([told, FakeWorker.last.ended]).toEqual([[3], false]);
+  cancel();
+  expect([await answer, FakeWorker.last.ended]).toEqual([{ kind: 'cancelled' }, true]);
+});
+
+test('a translation that crashes becomes a problem that can be tried again', async () => {
+  const request = { board, theirs: NOMINAL_STATION, ours: NOMINAL_STATION, plan };
+  const { answer } = translateInWorker(request);
+  expect(FakeWorker.last.sent).toEqual([request]);
+  FakeWorker.last.onerror?.();
+  expect(await answer).toEqual({ kind: 'problem', words: 'The translation’s worker ended unexpectedly. Try again.' });
+});
