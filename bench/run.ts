@@ -1,4 +1,5 @@
 /** Prints figures as ratios between things measured in this one run. */
+import { benchAllocation } from './allocation/allocation';
 import { benchNetlist } from './board/netlist';
 import { benchBelief, benchPairs } from './diagnose/belief';
 import { benchJobs, benchOptimum } from './diagnose/jobs';
@@ -16,6 +17,7 @@ benchDiagnosis();
 benchNetlist();
 benchBelief();
 benchOptimum();
+await benchAllocation();
 await benchJobs(undefined, boards);
 await benchPairs();
 await benchCaptureInBrowser();

@@ -17,7 +17,16 @@ const PAGES = [
   '/jobs/31/outside',
   '/jobs/31/probe',
   '/jobs/32/decide',
+  '/jobs/28/decide?view=route',
+  '/jobs/35/decide?view=chip',
+  '/jobs/35/decide?view=straps',
+  '/stock',
+  '/stock?view=donors',
+  '/stock?view=plan',
+  '/stock/labels',
+  '/library/parts?type=marsh-pd-r2',
   '/jobs/32/heat',
+  '/jobs/32/heat?view=foreign',
   '/jobs/32/balls',
   '/jobs/29/image',
   '/jobs/27/prove',
@@ -85,7 +94,7 @@ test('keys: other test, stages, list of keys, large type, find', async ({ page }
   await page.keyboard.press('/');
   await expect(page.getByLabel('Find a job')).toBeFocused();
   await page.keyboard.type('flood');
-  await expect(headline(page)).toHaveText('1 of 9 jobs');
+  await expect(headline(page)).toHaveText('1 of 12 jobs');
 });
 
 test('a heat run shows its progress and can be cancelled', async ({ page }) => {
@@ -104,13 +113,13 @@ test('ten thousand jobs: the list counts, filters and scrolls with only the rows
 }) => {
   await server.addClosedJobs(10_000);
   await page.goto(`${server.url}/jobs`);
-  await expect(headline(page)).toHaveText(/^10,?009 jobs$/);
+  await expect(headline(page)).toHaveText(/^10,?012 jobs$/);
   const rows = page.getByRole('region', { name: 'The jobs' }).getByRole('link');
   expect(await rows.count()).toBeLessThan(60);
   await page.getByRole('region', { name: 'The jobs' }).evaluate((box) => box.scrollTo(0, box.scrollHeight));
   await expect(rows.filter({ hasText: '0026' })).toBeVisible();
   await page.getByLabel('Find a job').fill('10998 stopped');
-  await expect(headline(page)).toHaveText(/^1 of 10,?009 jobs$/);
+  await expect(headline(page)).toHaveText(/^1 of 10,?012 jobs$/);
   await expect(rows).toHaveCount(1);
   await page.goto(server.url);
   await expect(page.getByRole('link', { name: /0031/ })).toBeVisible();

@@ -88,6 +88,37 @@ test('a heat plan is edited by typing over a figure, kept, and there again after
   await expect(page.getByRole('navigation', { name: 'The path' })).toContainText(/lifts at \d+ s/);
 });
 
+test('somebody else’s settings become this station’s, and are taken over; nonsense gets a sentence', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/heat?view=foreign`, { waitUntil: 'networkidle' });
+  await page.getByLabel('What they say').fill('as hot as it goes');
+  await page.keyboard.press('Enter');
+  await expect(
+    page.getByText('Expected settings such as "350 at 80 %, 8 mm, 60 s"; got "as hot as it goes".'),
+  ).toBeVisible();
+  await page.getByLabel('What they say').fill('360 at 50 %, 10 mm, 50 s');
+  await page.getByLabel('Their station').selectOption('Bench 2 hot air, small pump');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Translate' }).click();
+  await expect(page.getByText('apart, root mean square')).toBeVisible({ timeout: 60_000 });
+  await expect(headline(page)).toHaveText(/^\d+ °C for 15 s, then \d+ °C for 35 s$/);
+  await page.getByRole('button', { name: 'Use these settings' }).click();
+  await expect(page.getByRole('link', { name: 'The plan' })).toHaveAttribute('aria-current', 'page');
+  await expect(headline(page)).toHaveText(/U4/, { timeout: 30_000 });
+});
+
+test('a plan is searched with progress, can be cancelled, and is taken over', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/32/heat?view=plan`);
+  await page.getByRole('button', { name: 'Search a plan' }).click();
+  await expect(page.getByText(/Tried \d+ of at most \d+/)).toBeVisible();
+  await page.getByRole('complementary').getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Search a plan' }).click();
+  await page.getByRole('button', { name: 'Take this plan' }).click({ timeout: 90_000 });
+  await expect(headline(page)).toHaveText('Lift U4 at 57 s, not before', { timeout: 30_000 });
+  await expect(page.getByText(/Covered: U9, Q1/)).toBeVisible();
+});
+
 test('the identity of a unit cannot be taken from the donor', async ({ page }) => {
   await page.goto(`${server.url}/jobs/29/image`);
   await page.getByLabel('Take a kept image for the donor').selectOption({ label: 'Marshdesk known-good, unit 3' });

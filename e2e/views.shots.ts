@@ -15,6 +15,8 @@ const VIEWS = [
   { name: 'probe', path: '/jobs/31/probe', typed: 'tp7 1.8' },
   { name: 'probe-dim', path: '/jobs/28/probe', dim: true },
   { name: 'decide', path: '/jobs/28/decide' },
+  { name: 'decide-chip', path: '/jobs/35/decide?view=chip' },
+  { name: 'stock-plan', path: '/stock?view=plan', ready: /served/ },
   { name: 'heat', path: '/jobs/32/heat', ready: /^Lift/, typed: 'step 3 395' },
   { name: 'balls', path: '/jobs/32/balls' },
   { name: 'image', path: '/jobs/29/image', donor: 'Marshdesk known-good, unit 3' },

@@ -43,7 +43,9 @@ test('a faulty controller from the door to the report, by typed entries', async 
     .getByRole('row', { name: /Replace U4/ })
     .getByRole('button', { name: 'Take this route' })
     .click();
-  await expect(headline(page)).toHaveText('New U4, same revision');
+  await expect(headline(page)).toHaveText('U4: heron-pd-r2 fits, as built');
+  await page.getByRole('button', { name: 'Take this chip' }).first().click();
+  await expect(headline(page)).toHaveText('Chosen for U4: heron-pd-r2, C-108 of lot L-12');
 
   await stageKey(page, 5, 'Heat');
   await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, but U9 gets too hot$/, { timeout: 30_000 });

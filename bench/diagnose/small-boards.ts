@@ -38,6 +38,7 @@ function cutDown(board: Board, { id, parts: refs, railIds, controllerRails, port
     parts,
     rails,
     outlineMm: board.outlineMm.map(([x, y]) => [SPREAD * x, SPREAD * y]),
+    slots: [],
     functions: [
       {
         id: 'level',

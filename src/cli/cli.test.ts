@@ -52,6 +52,70 @@ test('diagnose rank and next', async () => {
   expect(tests[0].bits / tests[0].minutes).toBeGreaterThanOrEqual(tests[1].bits / tests[1].minutes);
 });
 
+test('heat translate says what was assumed and how near it comes; heat search finds a plan', async () => {
+  const answer = await json('heat', 'translate', HERON, '350 at 80 %, 8 mm, 40 s', '--part', 'u9');
+  expect(answer.assumed).toEqual(['the same nozzle']);
+  expect(answer.rmsK).toBeLessThan(5);
+  expect((await cli('heat', 'translate', HERON, 'hot', '--part', 'u9')).err).toMatch(/^Expected settings such as/);
+  expect((await cli('heat', 'search', HERON, '--part', 'u99')).err).toMatch(/^Expected --part/);
+});
+
+test('parts fit judges every type at a place, with the reports', async () => {
+  const { built, fits } = await json(
+    'parts',
+    'fit',
+    'demo/boards/marshdesk-2-b.json',
+    'demo/parts/part-types.json',
+    '--place',
+    'u12',
+    '--reports',
+    'demo/parts/reports.json',
+  );
+  const verdicts = Object.fromEntries(fits.map((f: { type: string; verdict: string }) => [f.type, f.verdict]));
+  expect(built).toBe('marsh-pd-r1');
+  expect(verdicts).toMatchObject({
+    'marsh-pd-r1': 'fits',
+    'marsh-pd-r2': 'fitsAfter',
+    'marsh-pd-r3f': 'notTried',
+    'marsh-pd-r4p': 'doesNotFit',
+    'rill-pd-r1': 'doesNotFit',
+  });
+  expect((await cli('parts', 'fit', HERON, 'demo/parts/part-types.json', '--place', 'c14')).err).toMatch(
+    /^Expected a place whose part type matters on heronlog-4-c \(U4, .*\); got "c14"\./,
+  );
+});
+
+test('parts straps reads a divider and designs one', async () => {
+  expect(await json('parts', 'straps', '--bins', '8', '--read', '47000,33000')).toMatchObject({ bin: 3, sure: true });
+  expect(await json('parts', 'straps', '--bins', '8', '--bin', '2', '--series', 'E96')).toMatchObject({
+    bin: 2,
+    sure: true,
+  });
+  expect((await cli('parts', 'straps', '--bins', '8', '--read', 'x')).err).toMatch(/^Expected two resistances/);
+  expect((await cli('parts', 'straps', '--bins', '8', '--bin', '2', '--series', 'E7')).err).toMatch(
+    /^Expected one of E6/,
+  );
+  expect((await cli('parts', 'straps', '--bins', '8')).err).toMatch(/^Expected --read or --bin/);
+});
+
+test('parts plan opens the donor that serves both', async () => {
+  const problem = {
+    needs: [1, 2].map((job) => ({ id: `n${job}`, job, words: '' })),
+    supplies: [
+      { id: 'd', words: '', count: 2, donor: 'D-1' },
+      { id: 'buy', words: '' },
+    ],
+    donors: [{ id: 'D-1', words: '', cost: 30 }],
+    options: [1, 2].flatMap((job) => [
+      { need: `n${job}`, supply: 'd', cost: 5, chance: 0.9 },
+      { need: `n${job}`, supply: 'buy', cost: 25, chance: 0.9 },
+    ]),
+  };
+  const plan = await json('parts', 'plan', file('queue.json', problem));
+  expect(plan).toMatchObject({ open: ['D-1'], cost: 40, unmet: [], jobByJob: { cost: 50, unmet: 0 } });
+  expect((await cli('parts', 'plan', file('bad.json', { needs: 3 }))).code).toBe(2);
+});
+
 test('image compare', async () => {
   const { regions, a, b } = await json(
     'image',

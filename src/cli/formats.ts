@@ -3,6 +3,7 @@ import { boardSchema } from '../core/board';
 import { readingSchema } from '../core/diagnose';
 import { heatPlanSchema, stationSchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
+import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
 import { jobEventSchema } from '../core/job';
 
 /** The published formats: the same schemas check files, the database and the command line. */
@@ -12,6 +13,9 @@ export const FORMATS = {
   'heat-plan': heatPlanSchema,
   station: stationSchema,
   'image-family': imageFamilySchema,
+  'part-type': partTypeSchema,
+  'part-family': partFamilySchema,
+  report: reportSchema,
   'job-event': jobEventSchema,
 } as const;
 

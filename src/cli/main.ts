@@ -5,6 +5,7 @@ import { addDiagnoseCommands } from './diagnose';
 import { addHeatCommands } from './heat';
 import { addImageCommands } from './image';
 import { InputProblem } from './input';
+import { addPartCommands } from './parts';
 import { addProofCommands } from './proof';
 import { addSchemaCommand } from './schema';
 import { addUsbCommands } from './usb';
@@ -17,6 +18,7 @@ export function program(): Command {
   addProofCommands(root);
   addUsbCommands(root);
   addBoardCommands(root);
+  addPartCommands(root);
   addSchemaCommand(root);
   return root;
 }

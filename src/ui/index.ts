@@ -3,8 +3,10 @@ export { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from './fram
 export { EntryOfferProvider, useEntryOffer } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';
+export { BigFigure } from './parts/big-figure';
 export { MainButton, PlainButton } from './parts/button';
 export { ColumnHeads } from './parts/column-heads';
+export { Named, SelectBox, TextInput } from './parts/fields';
 export { FilePick } from './parts/file-pick';
 export { Headline } from './parts/headline';
 export { Key } from './parts/key';

@@ -54,7 +54,7 @@ describe('today at the bench', () => {
 
   test('the list of all jobs carries device, symptom and outcome', async () => {
     const jobs = await loadJobs();
-    expect(jobs).toHaveLength(9);
+    expect(jobs).toHaveLength(12);
     expect(jobs.find((j) => j.number === 26)).toMatchObject({ outcome: 'repaired', device: 'Heronlog 4, power board' });
     expect(jobs.find((j) => j.number === 27)!.symptom).toMatch(/flood/);
   });

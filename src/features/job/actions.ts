@@ -2,12 +2,14 @@
 
 import { revalidatePath } from 'next/cache';
 import { foldJob, lastUndoable, parseEntry, type EntryMode, type EventBody } from '@/core/job';
+import { foldStock } from '@/core/stock';
 import { problemText } from '@/core/result';
 import type { EntryAnswer } from '@/ui';
 import { findBoard } from '@/db/boards';
-import { database } from '@/db/client';
-import { enter } from '@/db/enter';
+import { database, type Database } from '@/db/client';
+import { benchMeta, enter } from '@/db/enter';
 import { findJob, jobEventsOf } from '@/db/jobs';
+import { appendStock, stockEventsOf } from '@/db/stock';
 
 const refresh = (): void => revalidatePath('/jobs/[number]', 'layout');
 
@@ -21,16 +23,33 @@ export async function enterLine(number: number, text: string, mode: EntryMode, k
   if (!entry.ok) return { kept: false, words: problemText(entry.problems) };
   const stored = await enter(db, number, entry.value, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
+  await fitChosenChip(db, number, entry.value.body, key);
   refresh();
   return { kept: true, words: entry.value.echo, seq: stored.value.seq };
 }
 
 /** Stores an event that a button or a form made. */
 export async function enterEvent(number: number, body: EventBody, key: string): Promise<EntryAnswer> {
-  const stored = await enter(await database(), number, { body }, key);
+  const db = await database();
+  const stored = await enter(db, number, { body }, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
+  await fitChosenChip(db, number, body, key);
   refresh();
   return { kept: true, words: 'Kept.', seq: stored.value.seq };
+}
+
+/**
+ * A new part that goes on is the chip that was chosen for its place: the stock then has it on the board. Where the stock
+ * has it elsewhere by now, the stock stays as it is: the job's record does not wait for it.
+ */
+async function fitChosenChip(db: Database, number: number, body: EventBody, key: string): Promise<void> {
+  if (body.kind !== 'partOn' || !body.fresh) return;
+  const { route } = foldJob(await jobEventsOf(db, number));
+  if (route?.ref !== body.ref) return;
+  const chip = foldStock(await stockEventsOf(db)).chips.get(route.offer);
+  if (chip?.place.kind !== 'bag' || chip.place.job !== number) return;
+  const to = { kind: 'fitted', job: number, ref: body.ref } as const;
+  await appendStock(db, [{ kind: 'move', chips: [chip.id], to }], benchMeta(`stock ${key}`));
 }
 
 /** Takes back the last entry that counts. It stays in the record. */

@@ -19,6 +19,13 @@ export interface JobFrameProps {
   readonly entry?: ReactNode;
 }
 
+/** What the chosen chip asks of this stage. */
+const PlanLine = ({ text }: { text: string }) => (
+  <Box borderLeft="3px solid" borderColor="copper" pl="3" mb="3" fontSize="15px">
+    {text}
+  </Box>
+);
+
 export const jobNumber = (number: number): string => String(number).padStart(4, '0');
 
 /** A job's page: the strip names it, the path tells its story, the margin ends with the stage's caution. */
@@ -39,7 +46,12 @@ export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm'
       <Frame
         strip={<Strip where={where} />}
         path={<Path number={job.number} stage={stage} findings={job.findings} next={job.next.stage} />}
-        work={work}
+        work={
+          <>
+            {job.plan[stage] && <PlanLine text={job.plan[stage]} />}
+            {work}
+          </>
+        }
         margin={
           <>
             {margin}

@@ -54,6 +54,13 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       </Text>
       <Text mt="6">
         <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/library/parts">
+            Part types, what was reported of them, and the rules of their families
+          </NextLink>
+        </Link>
+      </Text>
+      <Text mt="3">
+        <Link asChild color="copperText" textDecoration="underline">
           <NextLink href="/library/practice">What this bench has settled: errors, story, parts and money</NextLink>
         </Link>
       </Text>

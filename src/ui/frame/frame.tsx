@@ -48,31 +48,26 @@ export function Frame({ strip, path, work, margin, entry }: FrameProps) {
       >
         {margin}
       </Box>
-      {entry && (
-        <Box
-          gridColumn="1 / -1"
-          borderTop="1.5px solid"
-          borderColor="ink"
-          bg="ground"
-          position="sticky"
-          bottom="0"
-          zIndex="2"
-        >
-          {entry}
-        </Box>
-      )}
+      {entry && <EntryPlace>{entry}</EntryPlace>}
     </Grid>
   );
 }
 
-/** The frame of a page outside jobs: strip above, one column of work, an optional margin. */
-export function Sheet({ strip, children, margin }: { strip: ReactNode; children: ReactNode; margin?: ReactNode }) {
+export interface SheetProps {
+  readonly strip: ReactNode;
+  readonly children: ReactNode;
+  readonly margin?: ReactNode;
+  readonly entry?: ReactNode;
+}
+
+/** The frame of a page outside jobs: strip above, one column of work, an optional margin and entry line. */
+export function Sheet({ strip, children, margin, entry }: SheetProps) {
   return (
     <Grid
       h={{ lg: '100dvh' }}
       minH="100dvh"
       templateColumns={{ base: '1fr', lg: margin ? 'minmax(0, 1fr) 308px' : '1fr' }}
-      templateRows="44px minmax(0, 1fr)"
+      templateRows="44px minmax(0, 1fr) auto"
     >
       <Box gridColumn="1 / -1">{strip}</Box>
       <Box as="main" px="5" pt="4" pb="6" overflowY="auto" tabIndex={-1}>
@@ -96,6 +91,22 @@ export function Sheet({ strip, children, margin }: { strip: ReactNode; children:
           {margin}
         </Box>
       )}
+      {entry && <EntryPlace>{entry}</EntryPlace>}
     </Grid>
   );
 }
+
+/** The entry line's place: across the foot of the page, always in sight. */
+const EntryPlace = ({ children }: { children: ReactNode }) => (
+  <Box
+    gridColumn="1 / -1"
+    borderTop="1.5px solid"
+    borderColor="ink"
+    bg="ground"
+    position="sticky"
+    bottom="0"
+    zIndex="2"
+  >
+    {children}
+  </Box>
+);

@@ -11,6 +11,7 @@ const PLACES = [
   { href: '/', name: 'Bench' },
   { href: '/jobs', name: 'Jobs' },
   { href: '/library', name: 'Library' },
+  { href: '/stock', name: 'Stock' },
 ] as const;
 
 /** The top strip: where you are, and the way to everywhere else. */

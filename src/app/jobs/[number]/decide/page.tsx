@@ -1,17 +1,42 @@
+import { ChipMargin, WalkAway } from '@/features/decide/chip-margin';
+import { ChipWork } from '@/features/decide/chip-work';
 import { DecideWork } from '@/features/decide/decide-work';
+import { loadChoice, loadStraps } from '@/features/decide/queries';
+import { StrapsWork } from '@/features/decide/straps-work';
+import { DECIDE_VIEWS, decideView } from '@/features/decide/view';
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
 import { ProbeMargin } from '@/features/probe/probe-margin';
+import { ViewLinks } from '@/ui';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function DecidePage(props: JobPageProps) {
   const { job } = await jobOfPage(props);
+  const view = decideView((await props.searchParams).view, job.state.decision?.action === 'replace');
+  const choice = view === 'route' ? undefined : await loadChoice(job);
+  const straps = view === 'straps' ? await loadStraps() : undefined;
   return (
     <JobFrame
       job={job}
       stage="decide"
-      work={<DecideWork job={job} onKeep={enterEvent} />}
-      margin={<ProbeMargin job={job} />}
+      work={
+        <>
+          <ViewLinks label="Decide" current={view} views={DECIDE_VIEWS} />
+          {view === 'route' && <DecideWork job={job} onKeep={enterEvent} />}
+          {view === 'chip' && <ChipWork job={job} choice={choice} />}
+          {straps && <StrapsWork job={job} asked={choice?.ref} straps={straps} />}
+        </>
+      }
+      margin={
+        choice ? (
+          <ChipMargin job={job} choice={choice} />
+        ) : (
+          <>
+            <ProbeMargin job={job} />
+            <WalkAway job={job} />
+          </>
+        )
+      }
     />
   );
 }

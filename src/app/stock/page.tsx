@@ -1,0 +1,27 @@
+import { DonorsPart } from '@/features/stock/donors-part';
+import { PlanPart } from '@/features/stock/plan-part';
+import { loadPlan, loadShelf, loadStockWorld } from '@/features/stock/queries';
+import { ShelfPart } from '@/features/stock/shelf-part';
+import { StockEntry } from '@/features/stock/stock-entry';
+import { StockMargin } from '@/features/stock/stock-margin';
+import { STOCK_VIEWS, stockView } from '@/features/stock/view';
+import { Sheet, Strip, ViewLinks } from '@/ui';
+
+export const dynamic = 'force-dynamic';
+
+export default async function StockPage({ searchParams }: { searchParams: Promise<{ view?: string }> }) {
+  const view = stockView((await searchParams).view);
+  const [shelf, world] = await Promise.all([loadShelf(), loadStockWorld()]);
+  return (
+    <Sheet
+      strip={<Strip where="Stock" />}
+      margin={<StockMargin shelf={shelf} />}
+      entry={<StockEntry world={world} version={shelf.version} />}
+    >
+      <ViewLinks label="Stock" current={view} views={STOCK_VIEWS} />
+      {view === 'shelf' && <ShelfPart shelf={shelf} />}
+      {view === 'donors' && <DonorsPart shelf={shelf} />}
+      {view === 'plan' && <PlanPart view={await loadPlan()} />}
+    </Sheet>
+  );
+}

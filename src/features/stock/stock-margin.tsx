@@ -1,0 +1,42 @@
+import { Box, Text } from '@chakra-ui/react';
+import { SERVICE_LEVEL, STOCK_FORMS, USE_DAYS } from '@/core/stock';
+import { CautionNote, FigureLine, MarginPart } from '@/ui';
+import type { Shelf } from './queries';
+
+/** What to order by use, and what the entry line takes. */
+export function StockMargin({ shelf: { reorders } }: { shelf: Shelf }) {
+  return (
+    <>
+      <MarginPart title={`Use in ${USE_DAYS / 7} weeks, and when to order`}>
+        {reorders.map((r) => (
+          <FigureLine
+            key={r.typeId}
+            name={`${r.typeId}: ${r.used} used`}
+            value={r.order ? `order, ${r.onHand} left` : `${r.onHand}, order at ${r.point}`}
+            colour={r.order ? 'copperText' : 'ink'}
+          />
+        ))}
+        {reorders.length === 0 && <Text fontSize="14px">Nothing used yet.</Text>}
+        <Text fontSize="13px" color="quiet" mt="1">
+          Orders in time with {(100 * SERVICE_LEVEL).toFixed(0)} %.
+        </Text>
+      </MarginPart>
+      <MarginPart title="What the line takes">
+        {STOCK_FORMS.map(([form, words]) => (
+          <Box key={form} mb="1">
+            <Text fontFamily="mono" fontSize="13px">
+              {form}
+            </Text>
+            <Text fontSize="13px" color="quiet" lineHeight="1.2">
+              {words}
+            </Text>
+          </Box>
+        ))}
+      </MarginPart>
+      <CautionNote
+        title="Two trays."
+        text="Donor and patient chips never share a tray. A patient’s chip goes back to its own job, or the record says why not."
+      />
+    </>
+  );
+}
