@@ -115,6 +115,7 @@ test('ten thousand jobs: the list counts, filters and scrolls with only the rows
   await page.goto(`${server.url}/jobs`);
   await expect(headline(page)).toHaveText(/^10,?012 jobs$/);
   const rows = page.getByRole('region', { name: 'The jobs' }).getByRole('link');
+  await expect(rows.first()).toBeVisible();
   expect(await rows.count()).toBeLessThan(60);
   await page.getByRole('region', { name: 'The jobs' }).evaluate((box) => box.scrollTo(0, box.scrollHeight));
   await expect(rows.filter({ hasText: '0026' })).toBeVisible();
