@@ -14,6 +14,7 @@ const config = [
       'node_modules/**',
       'next-env.d.ts',
       'bench/build/**',
+      'src/core/heat/assembly/**',
       'test-results/**',
       'playwright-report/**',
     ],

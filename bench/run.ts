@@ -1,17 +1,17 @@
 /** Prints figures as ratios between things measured in this one run. */
+import { runBundled } from './bundled';
 import { benchAllocation } from './allocation/allocation';
 import { benchNetlist } from './board/netlist';
 import { benchBelief, benchPairs } from './diagnose/belief';
 import { benchJobs, benchOptimum } from './diagnose/jobs';
 import { benchDiagnosis } from './diagnose/policy';
-import { benchHeatVersusC } from './heat/versus-c';
 import { benchCaptureInBrowser } from './usb/browser';
 import { benchCapture } from './usb/capture';
 
 const asked = process.argv.indexOf('--boards');
 const boards = asked > 0 ? Number(process.argv[asked + 1]) : undefined;
 
-benchHeatVersusC();
+runBundled('heat/solver.ts');
 benchCapture();
 benchDiagnosis();
 benchNetlist();

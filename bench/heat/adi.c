@@ -1,8 +1,7 @@
 /* The transient heat scheme of src/core/heat in C, double precision, for the wall-time ratio that the benchmark prints.
    Reads the assembled problem from a binary file and writes the final temperatures:
-   int32 nx ny nz nsteps; double gx[n] gy[n] gz[n] capacity[n] topAir[plane] bottomAir[plane];
-   int32 top[plane] sides; int32 side[sides]; double sideAir[sides]; double topC[plane] bottomC[plane] sideC startC;
-   then nsteps doubles of step length. */
+   int32 nx ny nz nsteps nfaces; double gx[n] gy[n] gz[n] capacity[n]; int32 cell[nfaces]; double air[nfaces] airC[nfaces];
+   double startC; then nsteps doubles of step length. */
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -33,19 +32,13 @@ static void factor(double w, const double *g, const double *c, const double *air
 int main(int argc, char **argv) {
   if (argc < 3) return 2;
   FILE *f = fopen(argv[1], "rb");
-  int dims[4];
-  if (!f || fread(dims, sizeof(int), 4, f) != 4) return 3;
-  long nx = dims[0], ny = dims[1], nz = dims[2], steps = dims[3], plane = nx * ny, n = plane * nz;
+  int dims[5];
+  if (!f || fread(dims, sizeof(int), 5, f) != 5) return 3;
+  long nx = dims[0], ny = dims[1], nz = dims[2], steps = dims[3], faces = dims[4], plane = nx * ny, n = plane * nz;
   double *gx0 = readDoubles(f, n), *gy0 = readDoubles(f, n), *gz0 = readDoubles(f, n), *c = readDoubles(f, n);
-  double *topAir = readDoubles(f, plane), *bottomAir = readDoubles(f, plane);
-  int *top = malloc(plane * sizeof *top);
-  if (fread(top, sizeof *top, plane, f) != (size_t)plane) return 3;
-  int sides = 0;
-  if (fread(&sides, sizeof sides, 1, f) != 1) return 3;
-  int *side = malloc(sides * sizeof *side);
-  if (fread(side, sizeof *side, sides, f) != (size_t)sides) return 3;
-  double *sideAir = readDoubles(f, sides);
-  double *topC = readDoubles(f, plane), *bottomC = readDoubles(f, plane), *sideC = readDoubles(f, 1), *startC = readDoubles(f, 1), *lengths = readDoubles(f, steps);
+  int *cell = malloc(faces * sizeof *cell);
+  if (fread(cell, sizeof *cell, faces, f) != (size_t)faces) return 3;
+  double *faceAir = readDoubles(f, faces), *faceC = readDoubles(f, faces), *startC = readDoubles(f, 1), *lengths = readDoubles(f, steps);
   fclose(f);
 
   long padded = n + 2 * plane;
@@ -55,8 +48,7 @@ int main(int argc, char **argv) {
   memcpy(gz + plane, gz0, n * sizeof *gz);
   for (long i = 0; i < n; i++) t[plane + i] = *startC;
   double *d = malloc(n * sizeof *d), *air = calloc(n, sizeof *air);
-  for (long i = 0; i < plane; i++) if (top[i] >= 0) { air[top[i]] += topAir[i]; air[i] += bottomAir[i]; }
-  for (int q = 0; q < sides; q++) air[side[q]] += sideAir[q];
+  for (long q = 0; q < faces; q++) air[cell[q]] += faceAir[q];
 
   struct timespec a, b;
   clock_gettime(CLOCK_MONOTONIC, &a);
@@ -80,13 +72,7 @@ int main(int argc, char **argv) {
       d[i] = stepS * (gx[j] * (t[j + 1] - tj) + gx[j - 1] * (t[j - 1] - tj) + gy[j] * (t[j + nx] - tj) + gy[j - nx] * (t[j - nx] - tj) + gz[j] * (t[j + plane] - tj) + gz[j - plane] * (t[j - plane] - tj));
     }
     double *temps = t + plane;
-    for (long i = 0; i < plane; i++) {
-      int q = top[i];
-      if (q < 0) continue;
-      d[q] += stepS * topAir[i] * (topC[i] - temps[q]);
-      d[i] += stepS * bottomAir[i] * (bottomC[i] - temps[i]);
-    }
-    for (int q = 0; q < sides; q++) d[side[q]] += stepS * sideAir[q] * (*sideC - temps[side[q]]);
+    for (long q = 0; q < faces; q++) d[cell[q]] += stepS * faceAir[q] * (faceC[q] - temps[cell[q]]);
     for (long row = 0; row < n; row += nx) {
       for (long i = row + 1; i < row + nx; i++) d[i] -= k->lx[i] * d[i - 1];
       d[row + nx - 1] *= k->ix[row + nx - 1];

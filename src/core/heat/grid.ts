@@ -106,3 +106,23 @@ export function openSides(grid: HeatGrid): Float64Array {
   }
   return area;
 }
+
+/**
+ * Runs of filled cells in order: first cell and one past the last, each within one layer.
+ * `layers` holds for every layer the index in `bounds` of its first run, and one more past the last.
+ */
+export function filledRuns({ nx, ny, nz, heatCapacity }: HeatGrid): { bounds: Int32Array; layers: Int32Array } {
+  const plane = nx * ny;
+  const bounds: number[] = [];
+  const layers = new Int32Array(nz + 1);
+  for (let z = 0; z < nz; z++) {
+    layers[z] = bounds.length;
+    for (let i = z * plane; i < (z + 1) * plane; i++) {
+      if (heatCapacity[i] === 0) continue;
+      if (bounds.length > layers[z] && bounds[bounds.length - 1] === i) bounds[bounds.length - 1] = i + 1;
+      else bounds.push(i, i + 1);
+    }
+  }
+  layers[nz] = bounds.length;
+  return { bounds: Int32Array.from(bounds), layers };
+}

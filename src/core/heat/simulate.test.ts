@@ -1,4 +1,3 @@
-import type { Board } from '../board';
 import { demoBoard, demoStations } from '../../../demo/files';
 import { AIM_OVER_LIQUIDUS_C, aimPlan } from './aim';
 import { evenField } from './field';
@@ -17,57 +16,14 @@ function constantDial(partRef: string, airSetC: number, more: Partial<HeatPlan> 
 }
 
 /** Seconds until the coldest joint reaches a temperature on the nominal station; null when it never does. */
-function secondsTo(tempC: number, plan: HeatPlan, on: Board = board): number | null {
-  const run = simulateHeat(on, NOMINAL_STATION, plan, { frames: false })!;
+function secondsTo(tempC: number, plan: HeatPlan): number | null {
+  const run = simulateHeat(board, NOMINAL_STATION, plan, { frames: false })!;
   return crossing(run.timesS, run.parts.find((p) => p.ref === plan.partRef)!.jointMinC, tempC);
 }
 
-describe('plausibility, common practice: nominal station, bare ten-layer board of 70 × 60 × 0.8 mm', () => {
-  const chips = board.parts.filter((p) => p.ref === 'U4' || p.ref === 'U2');
-  /** One chip in the middle of the board, nothing else. */
-  const bare = (ref: string): Board => ({
-    ...board,
-    outlineMm: [
-      [0, 0],
-      [70, 0],
-      [70, 60],
-      [0, 60],
-    ],
-    parts: chips.filter((p) => p.ref === ref).map((p) => ({ ...p, xMm: 35, yMm: 30 })),
-  });
-
-  test('a 4 mm chip: 220 °C in 29 to 49 s at 375, in 19 to 34 s at 400; 183 °C in 11 to 21 s', () => {
-    const ref = 'U2';
-    const at375 = secondsTo(220, constantDial(ref, 375), bare(ref))!;
-    const at400 = secondsTo(220, constantDial(ref, 400), bare(ref))!;
-    const leaded = secondsTo(183, constantDial(ref, 375), bare(ref))!;
-    expect(at375).toBeGreaterThan(29);
-    expect(at375).toBeLessThan(49);
-    expect(at400).toBeGreaterThan(19);
-    expect(at400).toBeLessThan(34);
-    expect(leaded).toBeGreaterThan(11);
-    expect(leaded).toBeLessThan(21);
-  });
-
-  test('at 230 it never melts', () => {
-    expect(secondsTo(220, constantDial('U2', 230), bare('U2'))).toBeNull();
-  });
-
-  test('heavy copper (10 × 35 µm, 85 %, 1.2 mm) more than doubles the time', () => {
-    const heavy = {
-      ...bare('U4'),
-      thicknessMm: 1.2,
-      layers: board.layers.map((l) => ({ ...l, copperUm: 35, coverage: 0.85 })),
-    };
-    const plan = constantDial('U4', 375);
-    const long = { ...plan, steps: [{ ...plan.steps[0], durationS: 120 }] };
-    expect(secondsTo(220, long, heavy)!).toBeGreaterThan(2 * secondsTo(220, plan, bare('U4'))!);
-  });
-});
-
-test('heat balances within 0.5 % over a whole plan with changing steps', () => {
+test('heat balances within 0.1 % over a whole plan with changing steps', () => {
   const run = simulateHeat(board, station, startingPlan('U4', 'SAC305', 4), { frames: false })!;
-  expect(run.energyError).toBeLessThan(0.005);
+  expect(run.energyError).toBeLessThan(0.001);
 });
 
 test('a hotter dial never melts later, and a plate that is ready below speeds it', () => {

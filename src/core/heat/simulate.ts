@@ -1,5 +1,6 @@
 import type { Board } from '../board';
 import { stepFilms } from './films';
+import { typescriptKernel } from './kernel';
 import { BOARD_LAYERS, meshBoard, type BoardMesh, type MeshOptions, type PartCells } from './mesh';
 import { planSeconds, type HeatPlan } from './plan';
 import { HeatSolver } from './solver';
@@ -34,6 +35,8 @@ export interface HeatRun {
 
 export interface RunOptions extends MeshOptions {
   readonly frames?: boolean;
+  /** The hot loops in plain TypeScript; where it is not said, the fastest that runs here. */
+  readonly kernel?: 'typescript';
   /** Called about once a simulated second; return false to stop early. */
   readonly onProgress?: (doneS: number, totalS: number) => boolean | void;
 }
@@ -50,7 +53,11 @@ export function simulateHeat(
   options: RunOptions = {},
 ): HeatRun | undefined {
   const mesh = meshBoard(board, plan.partRef, options);
-  const solver = new HeatSolver(mesh.grid, plan.ambientC);
+  const solver = new HeatSolver(
+    mesh.grid,
+    plan.ambientC,
+    options.kernel === 'typescript' ? typescriptKernel() : undefined,
+  );
   const record = new Recorder(mesh, options.frames ?? true);
   const plateGoalC = plateGoal(station, plan);
   const air = { outletC: plan.ambientC, plateC: plan.plateReady ? plateGoalC : plan.ambientC };

@@ -1,5 +1,6 @@
-import { cellCount, conductances, openSides, topCells, type Conductances, type HeatGrid } from './grid';
-import { conduct, sweepX, sweepY, sweepZ } from './kernels';
+import { cellCount, conductances, filledRuns, openSides, topCells, type Conductances, type HeatGrid } from './grid';
+import { bestKernel, type Kernel } from './kernel';
+import type { Factors, SolverArrays, Tridiagonal } from './kernels';
 
 /**
  * Heat exchange at the two faces of the board, per column (ny × nx): film conductance in W/m²K and the temperature
@@ -15,21 +16,12 @@ export interface Films {
   readonly sideC: number;
 }
 
-/** Factors of the three sweeps for one step length. */
-interface Factors {
-  readonly stepS: number;
-  readonly x: Tridiagonal;
-  readonly y: Tridiagonal;
-  z: Tridiagonal;
-}
-
-/** LDLᵀ of (C − θΔt·L) along one axis: `lower` multiplies the cell before, `inverse` is 1/D. */
-interface Tridiagonal {
-  readonly lower: Float64Array;
-  readonly inverse: Float64Array;
-}
-
 const THETA = 0.5;
+
+/** So many step lengths have their factors kept; a plan uses two. */
+const KEPT_LENGTHS = 3;
+/** Arrays of one double per cell: six of the problem, and six of factors for each step length kept. */
+const ARRAYS = 6 + 6 * KEPT_LENGTHS;
 
 /**
  * Transient conduction by the Douglas alternating-direction scheme in delta form, θ = ½:
@@ -39,106 +31,107 @@ const THETA = 0.5;
  * Source: Douglas & Gunn (1964). The factors are kept between steps; only the z factors depend on the films.
  */
 export class HeatSolver {
-  /** Cell temperatures, °C: a view into `padded`. */
+  /** Cell temperatures, °C: a view into the kernel's array. */
   readonly temps: Float64Array;
+  readonly kernel: Kernel;
   private readonly g: Conductances;
+  /** Topmost filled cell of every column, −1 where there is none. */
   private readonly top: Int32Array;
-  private readonly delta: Float64Array;
-  /** Conductance from the surface cells to the air, W/K, per column. */
-  private readonly topAir: Float64Array;
-  private readonly bottomAir: Float64Array;
-  /** Cells with open side faces, and their conductance to the air, W/K. */
+  private readonly filledColumns: Int32Array;
   private readonly sideCells: Int32Array;
   private readonly sideArea: Float64Array;
-  private readonly sideAir: Float64Array;
-  private films: Films | undefined;
+  /** Faces to the air: tops of the filled columns, their bottoms, then the sides. */
+  private readonly arrays: SolverArrays;
   private readonly kept = new Map<number, Factors>();
-  /** One plane of padding on either side lets the flow pass run without asking for edges: conductances there are 0. */
-  private readonly padded: {
-    readonly t: Float64Array;
-    readonly gx: Float64Array;
-    readonly gy: Float64Array;
-    readonly gz: Float64Array;
-  };
 
   constructor(
     readonly grid: HeatGrid,
     startC: number,
+    kernel?: Kernel,
   ) {
     const n = cellCount(grid);
-    const plane = grid.nx * grid.ny;
+    const { nx } = grid;
+    const plane = nx * grid.ny;
     this.g = conductances(grid);
     this.top = topCells(grid);
-    const pad = (source: Float64Array): Float64Array => {
-      const out = new Float64Array(n + 2 * plane);
-      out.set(source, plane);
+    this.filledColumns = Int32Array.from(this.top.keys()).filter((i) => this.top[i] >= 0);
+    const area = openSides(grid);
+    this.sideCells = Int32Array.from(area.keys()).filter((i) => area[i] > 0);
+    this.sideArea = Float64Array.from(this.sideCells, (i) => area[i]);
+    this.kernel = kernel ?? bestKernel(nx, HeatSolver.bytesFor(grid));
+    const padded = (source?: Float64Array): Float64Array => {
+      const out = this.kernel.doubles(n + 2 * plane);
+      if (source) out.set(source, plane);
       return out;
     };
-    this.padded = {
-      t: pad(new Float64Array(n).fill(startC)),
-      gx: pad(this.g.gx),
-      gy: pad(this.g.gy),
-      gz: pad(this.g.gz),
+    const capacity = this.kernel.doubles(n);
+    capacity.set(this.g.capacity);
+    const columns = this.filledColumns.length;
+    const faces = 2 * columns + this.sideCells.length;
+    const faceCells = this.kernel.indices(faces);
+    this.filledColumns.forEach((column, k) => {
+      faceCells[k] = this.top[column];
+      faceCells[columns + k] = column;
+    });
+    faceCells.set(this.sideCells, 2 * columns);
+    const { bounds, layers } = filledRuns(grid);
+    const runs = this.kernel.indices(bounds.length);
+    runs.set(bounds);
+    this.arrays = {
+      ...{ nx, plane, n, capacity, runs, layers, faceCells },
+      ...{ t: padded(), gx: padded(this.g.gx), gy: padded(this.g.gy), gz: padded(this.g.gz), delta: padded() },
+      faceAir: this.kernel.doubles(faces),
+      faceC: this.kernel.doubles(faces),
     };
-    this.temps = this.padded.t.subarray(plane, plane + n);
-    this.delta = new Float64Array(n);
-    this.topAir = new Float64Array(plane);
-    this.bottomAir = new Float64Array(plane);
-    const area = openSides(grid);
-    this.sideCells = Int32Array.from(Array.from(area.keys()).filter((i) => area[i] > 0));
-    this.sideArea = Float64Array.from(this.sideCells, (i) => area[i]);
-    this.sideAir = new Float64Array(this.sideCells.length);
+    this.temps = this.arrays.t.subarray(plane, plane + n).fill(startC);
+  }
+
+  /** Room that a kernel must have for a solver on a grid, bytes. */
+  static bytesFor(grid: HeatGrid): number {
+    const [n, plane] = [cellCount(grid), grid.nx * grid.ny];
+    const mostFaces = 2 * plane + n;
+    return 8 * ARRAYS * (n + 2 * plane) + 20 * mostFaces + 8 * n;
   }
 
   /** Sets the films. Pass `sameConductance` when only the air temperatures have changed: the factors are then kept. */
   setFilms(films: Films, sameConductance = false): void {
-    this.films = films;
-    if (sameConductance && this.kept.size > 0) return;
-    const { nx, ny, dx, dy, dz, kz } = this.grid;
-    const plane = nx * ny;
-    for (let y = 0, i = 0; y < ny; y++) {
-      for (let x = 0; x < nx; x++, i++) {
-        const area = dx[x] * dy[y];
-        const top = this.top[i];
-        this.topAir[i] = top < 0 ? 0 : surfaceConductance(films.topFilm[i], dz[Math.floor(top / plane)], kz[top], area);
-        this.bottomAir[i] = top < 0 ? 0 : surfaceConductance(films.bottomFilm[i], dz[0], kz[i], area);
-      }
+    const { filledColumns: columns, sideCells, top } = this;
+    const { faceC, faceAir } = this.arrays;
+    const count = columns.length;
+    for (let k = 0; k < count; k++) {
+      faceC[k] = films.topC[columns[k]];
+      faceC[count + k] = films.bottomC[columns[k]];
     }
-    for (let k = 0; k < this.sideAir.length; k++) this.sideAir[k] = films.sideFilm * this.sideArea[k];
-    for (const f of this.kept.values()) f.z = this.factorZ(f.stepS);
+    faceC.fill(films.sideC, 2 * count);
+    if (sameConductance && this.kept.size > 0) return;
+    const { nx, dx, dy, dz, kz } = this.grid;
+    const { plane } = this.arrays;
+    for (let k = 0; k < count; k++) {
+      const i = columns[k];
+      const area = dx[i % nx] * dy[Math.floor(i / nx)];
+      faceAir[k] = surfaceConductance(films.topFilm[i], dz[Math.floor(top[i] / plane)], kz[top[i]], area);
+      faceAir[count + k] = surfaceConductance(films.bottomFilm[i], dz[0], kz[i], area);
+    }
+    for (let k = 0; k < sideCells.length; k++) faceAir[2 * count + k] = films.sideFilm * this.sideArea[k];
+    for (const f of this.kept.values()) this.factorZ(f);
   }
 
   /** One step of `stepS` seconds. */
   step(stepS: number): void {
-    let f = this.kept.get(stepS);
-    if (!f)
-      this.kept.set(stepS, (f = { stepS, x: this.factorX(stepS), y: this.factorY(stepS), z: this.factorZ(stepS) }));
-    const { delta, padded, temps } = this;
-    const { nx, ny, nz } = this.grid;
-    const { capacity } = this.g;
-    conduct(delta, padded.t, padded.gx, padded.gy, padded.gz, nx, nx * ny, stepS);
-    this.addFilms(stepS);
-    sweepX(delta, f.x.lower, f.x.inverse, nx);
-    sweepY(delta, capacity, f.y.lower, f.y.inverse, nx, nx * ny, nz);
-    sweepZ(delta, temps, capacity, f.z.lower, f.z.inverse, nx * ny);
+    this.kernel.step(this.arrays, this.kept.get(stepS) ?? this.newFactors(stepS));
   }
 
   /**
    * The assembled problem as bytes, so that another program can solve the very same one: sizes, conductances,
-   * capacities, films, start, step lengths (layout in bench/heat/adi.c).
+   * capacities, faces, start, step lengths (layout in bench/heat/adi.c).
    */
   exportProblem(startC: number, stepsS: readonly number[]): Uint8Array {
     const { nx, ny, nz } = this.grid;
     const { gx, gy, gz, capacity } = this.g;
-    const films = this.films!;
+    const { faceCells, faceAir, faceC } = this.arrays;
     const pieces = [
-      Int32Array.from([nx, ny, nz, stepsS.length]),
-      ...[gx, gy, gz, capacity, this.topAir, this.bottomAir],
-      this.top,
-      Int32Array.from([this.sideCells.length]),
-      this.sideCells,
-      this.sideAir,
-      ...[films.topC, films.bottomC, Float64Array.from([films.sideC, startC]), Float64Array.from(stepsS)],
+      Int32Array.from([nx, ny, nz, stepsS.length, faceCells.length]),
+      ...[gx, gy, gz, capacity, faceCells, faceAir, faceC, Float64Array.from([startC, ...stepsS])],
     ].map((a) => new Uint8Array(a.buffer, a.byteOffset, a.byteLength));
     const bytes = new Uint8Array(pieces.reduce((sum, p) => sum + p.length, 0));
     let at = 0;
@@ -160,17 +153,9 @@ export class HeatSolver {
 
   /** Heat flowing in through all faces now, watts. */
   inflowW(): number {
-    const films = this.films!;
+    const { faceCells, faceAir, faceC } = this.arrays;
     let sum = 0;
-    for (let i = 0; i < this.topAir.length; i++) {
-      if (this.top[i] < 0) continue;
-      sum +=
-        this.topAir[i] * (films.topC[i] - this.temps[this.top[i]]) +
-        this.bottomAir[i] * (films.bottomC[i] - this.temps[i]);
-    }
-    for (let k = 0; k < this.sideAir.length; k++) {
-      sum += this.sideAir[k] * (films.sideC - this.temps[this.sideCells[k]]);
-    }
+    for (let k = 0; k < faceCells.length; k++) sum += faceAir[k] * (faceC[k] - this.temps[faceCells[k]]);
     return sum;
   }
 
@@ -185,64 +170,49 @@ export class HeatSolver {
     return (temps[lower] + flux / below + temps[lower + plane] - flux / above) / 2;
   }
 
-  /** Adds what the films give during the step. */
-  private addFilms(stepS: number): void {
-    const { topC, bottomC } = this.films!;
-    const { delta, top, topAir, bottomAir, temps } = this;
-    for (let i = 0; i < top.length; i++) {
-      const k = top[i];
-      if (k < 0) continue;
-      delta[k] += stepS * topAir[i] * (topC[i] - temps[k]);
-      delta[i] += stepS * bottomAir[i] * (bottomC[i] - temps[i]);
-    }
-    const { sideCells, sideAir } = this;
-    const { sideC } = this.films!;
-    for (let k = 0; k < sideAir.length; k++) delta[sideCells[k]] += stepS * sideAir[k] * (sideC - temps[sideCells[k]]);
+  /** Factors for a step length, in arrays of their own, or in those of the length that was kept longest. */
+  private newFactors(stepS: number): Factors {
+    const [oldest] = this.kept.keys();
+    const full = this.kept.size === KEPT_LENGTHS;
+    const f: Factors = { ...(full ? this.kept.get(oldest)! : this.factorArrays()), stepS };
+    if (full) this.kept.delete(oldest);
+    this.kept.set(stepS, f);
+    this.factor(f.x, stepS, this.g.gx, 1);
+    this.factor(f.y, stepS, this.g.gy, this.grid.nx);
+    this.factorZ(f);
+    return f;
   }
 
-  private factorX(stepS: number): Tridiagonal {
-    return this.factor(stepS, this.g.gx, 1, (i) => i % this.grid.nx === 0);
+  private factorArrays(): Omit<Factors, 'stepS'> {
+    const { n, plane } = this.arrays;
+    const pair = (): Tridiagonal => ({
+      lower: this.kernel.doubles(n + 2 * plane),
+      inverse: this.kernel.doubles(n),
+    });
+    return { x: pair(), y: pair(), z: pair() };
   }
 
-  private factorY(stepS: number): Tridiagonal {
-    const { nx, ny } = this.grid;
-    return this.factor(stepS, this.g.gy, nx, (i) => Math.floor(i / nx) % ny === 0);
+  private factorZ({ z, stepS }: Factors): void {
+    const { faceCells, faceAir, n, plane } = this.arrays;
+    const air = new Float64Array(n);
+    for (let k = 0; k < faceCells.length; k++) air[faceCells[k]] += faceAir[k];
+    this.factor(z, stepS, this.g.gz, plane, air);
   }
 
-  private factorZ(stepS: number): Tridiagonal {
-    const plane = this.grid.nx * this.grid.ny;
-    const air = new Float64Array(this.temps.length);
-    for (let i = 0; i < plane; i++) {
-      if (this.top[i] < 0) continue;
-      air[this.top[i]] += this.topAir[i];
-      air[i] += this.bottomAir[i];
-    }
-    for (let k = 0; k < this.sideAir.length; k++) air[this.sideCells[k]] += this.sideAir[k];
-    return this.factor(stepS, this.g.gz, plane, (i) => i < plane, air);
-  }
-
-  /** LDLᵀ of C + θΔt·(conductances along one axis + air), cells in increasing order. */
-  private factor(
-    stepS: number,
-    g: Float64Array,
-    stride: number,
-    isFirst: (i: number) => boolean,
-    air?: Float64Array,
-  ): Tridiagonal {
-    const n = g.length;
-    const lower = new Float64Array(n);
-    const inverse = new Float64Array(n);
+  /** LDLᵀ of C + θΔt·(conductances along one axis + air); no conductance leads into the first cell of a line. */
+  private factor({ lower, inverse }: Tridiagonal, stepS: number, g: Float64Array, stride: number, air?: Float64Array) {
+    const { n, plane, capacity } = this.arrays;
     const w = THETA * stepS;
     for (let i = 0; i < n; i++) {
-      const before = isFirst(i) ? 0 : g[i - stride];
-      let diagonal = this.g.capacity[i] + w * (before + g[i] + (air ? air[i] : 0));
+      const before = i < stride ? 0 : g[i - stride];
+      let diagonal = capacity[i] + w * (before + g[i] + (air ? air[i] : 0));
+      lower[plane + i] = 0;
       if (before > 0) {
-        lower[i] = -w * before * inverse[i - stride];
-        diagonal += lower[i] * w * before;
+        lower[plane + i] = -w * before * inverse[i - stride];
+        diagonal += lower[plane + i] * w * before;
       }
       inverse[i] = 1 / diagonal;
     }
-    return { lower, inverse };
   }
 }
 
