@@ -186,6 +186,16 @@ export const boardSchema = z.object({
   layers: z
     .array(z.object({ name: z.string(), copperUm: z.number().min(0), coverage: z.number().min(0).max(1) }))
     .min(1),
+  copperAreas: z
+    .array(
+      z.object({
+        what: z.string().min(1),
+        outlineMm: z.array(pointMm).min(3),
+        coverage: z.number().min(0).max(1).describe('share of copper in every layer there'),
+      }),
+    )
+    .default([])
+    .describe('places with other copper than the layers say: ground areas, bare laminate; the later one counts'),
   alloy: z.enum(['SAC305', 'Sn63Pb37', 'Sn42Bi58']).default('SAC305').describe('solder on the board as built'),
   packages: z.record(z.string(), packageSchema),
   nets: z.record(

@@ -1,4 +1,4 @@
-import { bodyBox, partByRef, type Board } from '../board';
+import { bodyBox, partByRef, shieldOver, type Board, type Shield } from '../board';
 import { entrainment, jetScale, localG, type Jet } from './jet';
 import type { BoardMesh } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
@@ -41,7 +41,7 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
   };
   const topShare = new Float64Array(plane);
   const focus = partByRef(board, plan.partRef)!;
-  const cover = coveredColumns(board, mesh, plan.covers);
+  const cover = coveredColumns(board, mesh, plan);
   const blown = jetShape(station, plan, step);
   for (let y = 0, i = 0; y < ny; y++) {
     for (let x = 0; x < nx; x++, i++) {
@@ -92,20 +92,30 @@ function jetShape(
   };
 }
 
-function coveredColumns(board: Board, mesh: BoardMesh, covers: readonly string[]): Uint8Array {
+/** Guards keep air off a little beyond the body they lie on, mm. Engineering estimate. */
+const COVER_RIM_MM = 0.5;
+
+/** Columns under a cover, or under a metal can that stays on: all cans of the worked side but the one over the worked part. */
+function coveredColumns(board: Board, mesh: BoardMesh, plan: HeatPlan): Uint8Array {
+  const focus = partByRef(board, plan.partRef)!;
+  const cans = board.shields.filter((can) => can.side === focus.side && can !== shieldOver(board, focus));
+  const parts = plan.covers.map((ref) => partByRef(board, ref)).filter((p) => p !== undefined);
+  const boxes = [...cans.map(canBox), ...parts.map((p) => grown(bodyBox(board, p), COVER_RIM_MM))];
   const { nx, ny } = mesh.grid;
   const covered = new Uint8Array(nx * ny);
-  const rimMm = 0.5;
-  for (const ref of covers) {
-    const part = partByRef(board, ref);
-    if (!part) continue;
-    const box = bodyBox(board, part);
-    for (let y = 0, i = 0; y < ny; y++) {
-      for (let x = 0; x < nx; x++, i++) {
-        const [cx, cy] = [(mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2, (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2];
-        if (cx > box.x0 - rimMm && cx < box.x1 + rimMm && cy > box.y0 - rimMm && cy < box.y1 + rimMm) covered[i] = 1;
-      }
+  for (let y = 0, i = 0; y < ny; y++) {
+    for (let x = 0; x < nx; x++, i++) {
+      const [cx, cy] = [(mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2, (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2];
+      if (boxes.some((box) => inside(box, cx, cy))) covered[i] = 1;
     }
   }
   return covered;
 }
+
+const canBox = ({ xMm, yMm, sizeMm: [w, h] }: Shield): Box => ({
+  ...{ x0: xMm - w / 2, x1: xMm + w / 2 },
+  ...{ y0: yMm - h / 2, y1: yMm + h / 2 },
+});
+type Box = ReturnType<typeof bodyBox>;
+const inside = ({ x0, x1, y0, y1 }: Box, x: number, y: number): boolean => x > x0 && x < x1 && y > y0 && y < y1;
+const grown = ({ x0, x1, y0, y1 }: Box, by: number): Box => ({ x0: x0 - by, x1: x1 + by, y0: y0 - by, y1: y1 + by });

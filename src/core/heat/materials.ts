@@ -23,9 +23,12 @@ const AIR_GAP_K = 0.03;
 /** Standoff of the joint layer, m: leadless parts sit on 50 µm of solder, balls on a fraction of a millimetre. */
 const LEADLESS_STANDOFF_M = 50e-6;
 
-/** In-plane conductivity of a layer stack by the rule of mixtures, W/m·K: Σ kᵢ tᵢ cᵢ / t. */
-export function boardInPlaneK(board: Pick<Board, 'layers' | 'thicknessMm'>): number {
-  const copperM = board.layers.reduce((s, l) => s + l.copperUm * 1e-6 * l.coverage, 0);
+/**
+ * In-plane conductivity of a layer stack by the rule of mixtures, W/m·K: Σ kᵢ tᵢ cᵢ / t.
+ * @param coverage share of copper in every layer, where a place differs from what the layers say.
+ */
+export function boardInPlaneK(board: Pick<Board, 'layers' | 'thicknessMm'>, coverage?: number): number {
+  const copperM = board.layers.reduce((s, l) => s + l.copperUm * 1e-6 * (coverage ?? l.coverage), 0);
   const share = Math.min(1, copperM / (board.thicknessMm / 1000));
   return COPPER_K * share + EPOXY_K * (1 - share);
 }

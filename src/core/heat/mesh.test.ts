@@ -150,3 +150,56 @@ describe('films', () => {
     expect(plated).toBeGreaterThan(plain);
   });
 });
+
+test('a ground area conducts better than the board round it, the later area counts, and nothing else changes', () => {
+  const board = demoBoard('heronlog-4-c');
+  const square = (x: number, y: number, size: number): [number, number][] => [
+    [x, y],
+    [x + size, y],
+    [x + size, y + size],
+    [x, y + size],
+  ];
+  const copperAreas = [
+    { what: 'ground', outlineMm: square(5, 5, 20), coverage: 1 },
+    { what: 'bare', outlineMm: square(10, 10, 5), coverage: 0 },
+  ];
+  const [plain, areas] = [board, { ...board, copperAreas }].map((b) => meshBoard(b, 'U4'));
+  const at = (x: number, y: number): number => cellAt(areas.yEdgesMm, y) * areas.grid.nx + cellAt(areas.xEdgesMm, x);
+  expect(areas.grid.kxy[at(7, 7)]).toBeCloseTo(boardInPlaneK(board, 1), 9);
+  expect(areas.grid.kxy[at(7, 7)]).toBeGreaterThan(1.3 * plain.grid.kxy[at(7, 7)]);
+  expect(areas.grid.kxy[at(12.5, 12.5)]).toBeCloseTo(0.3, 9);
+  expect(areas.grid.kxy[at(40, 30)]).toBe(plain.grid.kxy[at(40, 30)]);
+});
+
+test('every pad has its joint at any cell size, also where cells are coarser than pads', () => {
+  const board = demoBoard('heronlog-4-c');
+  for (const fineMm of [0.5, 0.75, 1]) {
+    const cells = meshBoard(board, 'U4', { fineMm }).parts.find((p) => p.part.ref === 'U4')!;
+    const xs = new Set([...cells.jointColumns].map((c) => c % meshBoard(board, 'U4', { fineMm }).grid.nx));
+    // A ring of pads and the pad in the middle: both edges of the body and its centre.
+    expect(xs.size).toBeGreaterThanOrEqual(5);
+    expect(cells.jointColumns.length).toBeLessThan(cells.bodyColumns.length);
+  }
+});
+
+test('a metal can that stays on keeps the air off what lies under it; the one over the worked part is off', () => {
+  const board = demoBoard('marshdesk-2-b');
+  const [can] = board.shields;
+  const [station] = demoStations();
+  const under = board.parts.find(
+    (p) =>
+      p.side === can.side &&
+      Math.abs(p.xMm - can.xMm) < can.sizeMm[0] / 2 &&
+      Math.abs(p.yMm - can.yMm) < can.sizeMm[1] / 2,
+  )!;
+  const film = (partRef: string, shields: typeof board.shields): number => {
+    const shown = { ...board, shields };
+    const mesh = meshBoard(shown, partRef);
+    const plan = startingPlan(partRef, 'SAC305', 6);
+    const at = cellAt(mesh.yEdgesMm, under.yMm) * mesh.grid.nx + cellAt(mesh.xEdgesMm, under.xMm);
+    return stepFilms(shown, mesh, station, plan, plan.steps[2]).films.topFilm[at];
+  };
+  const outside = board.ports[0].controller;
+  expect(film(outside, [can])).toBeLessThan(film(outside, []));
+  expect(film(under.ref, [can])).toBe(film(under.ref, []));
+});

@@ -114,10 +114,13 @@ const centre = (edges: Float64Array, i: number): number => (edges[i] + edges[i +
 
 function fillBoard(grid: HeatGrid, board: Board, xs: Float64Array, ys: Float64Array): void {
   const { nx, ny } = grid;
-  const kxy = boardInPlaneK(board);
+  const everywhere = boardInPlaneK(board);
+  const areas = board.copperAreas.map(({ outlineMm, coverage }) => ({ outlineMm, k: boardInPlaneK(board, coverage) }));
   for (let y = 0; y < ny; y++) {
     for (let x = 0; x < nx; x++) {
-      if (!insideOutline(board.outlineMm, centre(xs, x), centre(ys, y))) continue;
+      const [cx, cy] = [centre(xs, x), centre(ys, y)];
+      if (!insideOutline(board.outlineMm, cx, cy)) continue;
+      const kxy = areas.findLast((a) => insideOutline(a.outlineMm, cx, cy))?.k ?? everywhere;
       for (let z = 0; z < BOARD_LAYERS; z++) {
         const i = (z * ny + y) * nx + x;
         grid.kxy[i] = kxy;
@@ -150,20 +153,20 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
         columns.push(y * nx + x);
     }
   }
-  const joints = new Set(
-    padsOf(board, part)
-      .map((p) => ({ x: cellAt(xs, p.xMm), y: cellAt(ys, p.yMm) }))
-      .map(({ x, y }) => y * nx + x),
-  );
   const area = (body.x1 - body.x0) * (body.y1 - body.y0);
   const facesAir = part.side === focus.side;
   const meshed = facesAir && area >= LEAST_MESHED_AREA && columns.length > 0;
-  const underBody = new Set(columns);
   // A joint counts where the part's own layer stands over it; pads that reach out of the body are taken under its edge.
-  const covered = [...joints].filter((c) => underBody.has(c));
+  const under = (x: number, y: number): number => {
+    const apart = (c: number): number => Math.hypot(centre(xs, c % nx) - x, centre(ys, Math.floor(c / nx)) - y);
+    return columns.reduce((a, b) => (apart(b) < apart(a) ? b : a));
+  };
+  const joints = new Set(
+    padsOf(board, part).map(({ xMm, yMm }) => (meshed ? under(xMm, yMm) : cellAt(ys, yMm) * nx + cellAt(xs, xMm))),
+  );
   return {
     part,
-    jointColumns: Int32Array.from(meshed ? (covered.length > 0 ? covered : columns) : joints),
+    jointColumns: Int32Array.from(joints),
     bodyColumns: Int32Array.from(columns.length > 0 ? columns : joints),
     meshed,
     facesAir,
