@@ -1,5 +1,6 @@
 import type { Board } from '../board';
 import { ALLOYS } from '../joints';
+import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
 import type { HeatPlan } from './plan';
 import { simulateHeat } from './simulate';
 import type { Station } from './station';
@@ -9,12 +10,6 @@ export interface AimedPlan {
   /** False when the station's dial ends before the aim is reached. */
   readonly reached: boolean;
 }
-
-/**
- * The coldest joint should peak this far above liquidus. The usual aim for a joint is 15…30 K (common practice); the
- * coldest joint of a part lies below its mean, and every kelvin here is one more at the neighbours: engineering estimate.
- */
-export const AIM_OVER_LIQUIDUS_C = 10;
 
 /** A coarse mesh is enough to aim with: it moves the peak by under 1 K (measured on the demo boards), and the full run judges the plan. */
 const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
@@ -26,11 +21,16 @@ const MOST_CORRECTIONS = 2;
  * Sets the dial of the hottest steps so that the coldest joint peaks at the aim. Temperatures are almost linear in the
  * set points for fixed flow and height, so two runs give the slope and a third or fourth corrects it.
  */
-export function aimPlan(board: Board, station: Station, plan: HeatPlan): AimedPlan {
+export function aimPlan(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  goals: HeatGoals = GOALS_BY_ALLOY[plan.alloy],
+): AimedPlan {
   const hottestC = Math.max(...plan.steps.map((s) => s.airSetC ?? 0));
   if (hottestC === 0) return { plan, reached: false };
   const [lowC, highC] = station.setC;
-  const goalC = ALLOYS[plan.alloy].liquidusC + AIM_OVER_LIQUIDUS_C;
+  const goalC = ALLOYS[plan.alloy].liquidusC + goals.coldestOverLiquidusK;
   const withDial = (dialC: number): HeatPlan => ({
     ...plan,
     steps: plan.steps.map((s) =>

@@ -12,7 +12,8 @@ export {
   type HeatPlan,
   type HeatStep,
 } from './plan';
-export { simulateHeat, stepLengths, type HeatRun, type PartCurve } from './simulate';
+export { ReducedRunner, coversPlan, familyOf, reduceFamily, type ReducedModel } from './reduced';
+export { simulateHeat, stepLengths, type HeatCurves, type HeatRun, type PartCurve } from './simulate';
 export { HeatSolver, type Films } from './solver';
 export { NOMINAL_STATION, stationSchema, type Station } from './station';
 export {
@@ -25,7 +26,15 @@ export {
 } from './verdict';
 export { evenField, type EvenField } from './field';
 export { completePlanEntry, parsePlanEntry, stepWords, type PlanEdit } from './plan-entry';
-export { AIM_OVER_LIQUIDUS_C, aimPlan, type AimedPlan } from './aim';
+export { aimPlan, type AimedPlan } from './aim';
+export {
+  GOALS_BY_ALLOY,
+  goalSetsSchema,
+  heatGoalsSchema,
+  packageCeilingC,
+  type GoalSets,
+  type HeatGoals,
+} from './goals';
 export { foreignPlan, parseForeign, type ForeignSettings } from './foreign';
 export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './translate';
 export { marginOf, searchPlan, type FoundPlan, type Margin } from './search';

@@ -11,7 +11,7 @@ import {
 
 /** Board layers from the far side up, as shares of the thickness: the thin one lies under the parts. */
 const BOARD_LAYER_SHARES = [0.4, 0.4, 0.2];
-const PART_LAYERS = 2;
+export const PART_LAYERS = 2;
 export const BOARD_LAYERS = BOARD_LAYER_SHARES.length;
 
 /** Parts with a smaller body share the temperature of the board under them, mm². Engineering estimate. */

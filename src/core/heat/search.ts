@@ -1,9 +1,12 @@
-import type { Board } from '../board';
-import { aimPlan } from './aim';
+import { Matrix, solve } from 'ml-matrix';
+import { partByRef, type Board } from '../board';
+import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
+import type { MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
+import { ReducedRunner, reduceFamily } from './reduced';
 import { simulateHeat } from './simulate';
-import type { Station } from './station';
-import { judgeHeat, type HeatVerdict } from './verdict';
+import { stationsInDoubt, type Station } from './station';
+import { isJudged, judgeHeat, type HeatVerdict } from './verdict';
 
 /** How far a plan stays from the limit it comes nearest to. */
 export interface Margin {
@@ -18,20 +21,23 @@ export interface Margin {
 export interface FoundPlan extends Margin {
   readonly plan: HeatPlan;
   readonly verdict: HeatVerdict;
-  /** Margins with the station one standard deviation weaker and stronger, the dial left as it is, K. */
+  /** Lowest and highest margin over the stations that this one may be, the dial left as it is, K. */
   readonly underDoubtK: readonly [number, number];
   /** What was changed from the plan that the search began with, in words. */
   readonly changes: readonly string[];
+  /** Settings tried, and runs of the reduced model. */
   readonly tried: number;
+  readonly runs: number;
 }
 
 export interface SearchOptions {
+  readonly goals?: HeatGoals;
   /** Called before each try; return false to stop. */
   readonly onProgress?: (tried: number, most: number) => boolean | void;
 }
 
 /** A margin from which on more is not worth a longer search. Engineering estimate. */
-const ENOUGH_K = 8;
+const ENOUGH_K = 12;
 /** Below this margin covers are tried too. Engineering estimate. */
 const LEAST_K = 2;
 /** More covers than a hand lays before the air. Engineering estimate. */
@@ -40,15 +46,16 @@ const MOST_COVERS = 3;
 const COVER_COSTS_K = 1;
 /** A change has to help by so much to be worth telling a hand. Engineering estimate. */
 const WORTH_K = 0.5;
-/** For the spread under the station's doubt, where only the difference counts; its own peaks are off by 3 K at neighbours. */
-const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+/** For comparing settings, and for the spread under doubt: its own peaks are off by 3 K at neighbours. */
+const COARSE: MeshOptions = { fineMm: 1, growth: 1.5, coarsestMm: 5 };
+/** Settings whose best plans are made again on the fine mesh, on which the coarse one may be wrong about the order. */
+const FINALISTS = 2;
 
 type Change = (plan: HeatPlan) => HeatPlan;
 
 /**
- * Searches plate, nozzle, flow, height and pace for the plan with the most margin, one setting after the other, each try with
- * its dial aimed anew and judged by the full solver; where that is not enough, covers go over the neighbours that suffer
- * most.
+ * Searches plate, nozzle, flow, height and covers, one setting after the other; for each, the dials and durations with the
+ * most margin come from the reduced model. The best are planned again on the fine mesh and judged by the full solver.
  * @returns undefined when `onProgress` asked to stop.
  */
 export function searchPlan(
@@ -57,28 +64,30 @@ export function searchPlan(
   start: HeatPlan,
   options: SearchOptions = {},
 ): FoundPlan | undefined {
+  const goals = options.goals ?? GOALS_BY_ALLOY[start.alloy];
   const settings = settingsOf(station, start);
-  const most = 2 + 2 * settings.reduce((sum, s) => sum + s.length, 0);
-  let tried = 0;
+  const most = 2 + FINALISTS + 2 * settings.reduce((sum, s) => sum + s.length, 0);
+  const tally = { tried: 0, runs: 0 };
   let stopped = false;
-  const once = (plan: HeatPlan): Tried | undefined => {
-    stopped ||= options.onProgress?.(tried, most) === false;
+  const once = (plan: HeatPlan, mesh: MeshOptions): Tried | undefined => {
+    stopped ||= options.onProgress?.(tally.tried, most) === false;
     if (stopped) return undefined;
-    tried += 1;
-    const aimed = aimPlan(board, station, plan).plan;
-    const verdict = judgeHeat(board, aimed, simulateHeat(board, station, aimed, { frames: false })!);
-    const margin = marginOf(verdict);
-    return { plan: aimed, verdict, ...margin, score: margin.marginK - COVER_COSTS_K * aimed.covers.length };
+    tally.tried += 1;
+    const best = bestInFamily(board, station, plan, goals, mesh);
+    tally.runs += best.runs;
+    return best;
   };
+  const all: Tried[] = [];
   /** The plan, and with the neighbour covered that stands in its way, where that is better. */
   const tryPlan = (plan: HeatPlan): Tried | undefined => {
-    let best = once(plan);
+    let best = once(plan, COARSE);
     while (best && best.marginK < LEAST_K && best.ref && best.plan.covers.length < MOST_COVERS) {
       if (best.plan.covers.includes(best.ref)) break;
-      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] });
+      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] }, COARSE);
       if (!covered || covered.score <= best.score) break;
       best = covered;
     }
+    if (best) all.push(best);
     return best;
   };
 
@@ -91,49 +100,234 @@ export function searchPlan(
       if (next && next.score > best.score + WORTH_K) best = next;
     }
   }
-  if (!best || stopped) return undefined;
-  const { plan, verdict, marginK, fragile, ref } = best;
+  const finalists = all.sort((a, b) => b.score - a.score).slice(0, FINALISTS);
+  const judged = finalists.flatMap(({ plan }) => {
+    const fine = once(plan, {});
+    if (!fine) return [];
+    const verdict = judgeHeat(board, fine.plan, simulateHeat(board, station, fine.plan, { frames: false })!, goals);
+    return [{ plan: fine.plan, verdict, ...marginOf(verdict) }];
+  });
+  if (stopped || judged.length === 0) return undefined;
+  const winner = judged.reduce((a, b) => (scoreOf(b) > scoreOf(a) ? b : a));
   return {
-    plan,
-    verdict,
-    marginK,
-    fragile,
-    ref,
-    underDoubtK: underDoubt(board, station, best),
-    changes: changesOf(start, plan),
-    tried,
+    ...winner,
+    underDoubtK: underDoubt(board, station, winner, goals),
+    changes: changesOf(start, winner.plan),
+    ...tally,
   };
 }
 
 interface Tried extends Margin {
   readonly plan: HeatPlan;
-  readonly verdict: HeatVerdict;
   /** The margin, less what its covers cost in trouble. */
   readonly score: number;
+  readonly runs: number;
 }
 
-/** The margin with the station one standard deviation weaker and stronger. */
-function underDoubt(board: Board, station: Station, { plan, marginK }: Tried): [number, number] {
-  const coarse = (multiplier: number): number =>
-    marginOf(judgeHeat(board, plan, simulateHeat(board, { ...station, multiplier }, plan, COARSE)!)).marginK;
-  const middle = coarse(station.multiplier);
-  const under = (sign: number): number => marginK + coarse(station.multiplier * (1 + sign * station.doubt)) - middle;
-  return [under(-1), under(1)];
+const scoreOf = ({ marginK, plan }: { marginK: number; plan: HeatPlan }): number =>
+  marginK - COVER_COSTS_K * plan.covers.length;
+
+/** Durations tried, s: of each warming step, and of the melt. Spans that a hand keeps; engineering estimates. */
+const WARM_S = [20, 40, 60];
+const MELT_S = [12, 18, 26, 36];
+/** The plan begins with so many steps that warm the area. */
+const WARMING_STEPS = 2;
+const ROUND_TO_C = 5;
+
+/** The dials and durations with the most margin for settings that stay as they are, on the reduced model. */
+export function bestInFamily(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  goals: HeatGoals = GOALS_BY_ALLOY[plan.alloy],
+  mesh: MeshOptions = {},
+): Tried {
+  const model = reduceFamily(board, station, plan, mesh);
+  const counts = (ref: string): boolean => ref === plan.partRef || isJudged(partByRef(board, ref)!);
+  const runner = new ReducedRunner({ ...model, parts: model.parts.filter((p) => counts(p.ref)) });
+  let runs = 0;
+  const margins = (p: HeatPlan): Margin[] => {
+    runs += 1;
+    const verdict = judgeHeat(board, p, runner.run(p), goals);
+    // In one order for every plan, so that margins can be compared limit by limit.
+    return limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
+  };
+  const withTimes = (p: HeatPlan, warmS?: number, meltS?: number): HeatPlan => ({
+    ...p,
+    steps: p.steps.map((s, i) => {
+      if (s.airSetC === null) return s;
+      const durationS = i < WARMING_STEPS ? warmS : i === WARMING_STEPS ? meltS : undefined;
+      return durationS === undefined ? s : { ...s, durationS };
+    }),
+  });
+  let best = bestDials(station, plan, margins);
+  for (const change of [
+    ...MELT_S.map((meltS) => (p: HeatPlan) => withTimes(p, undefined, meltS)),
+    ...WARM_S.map((warmS) => (p: HeatPlan) => withTimes(p, warmS)),
+  ]) {
+    const next = bestDials(station, change(best.plan), margins);
+    if (next.marginK > best.marginK) best = next;
+  }
+  return { ...best, score: scoreOf(best), runs };
 }
 
-/** The nearest of all limits: neighbours, the part's own body, and that its coldest joint melts at all. */
-export function marginOf(verdict: HeatVerdict): Margin {
-  const limits: Margin[] = [
+/** A dial is moved by so much to see what it does, and by no more than that at a time. Engineering estimates. */
+const PROBE_C = 10;
+const REACH_C = 80;
+const ROUNDS = 4;
+
+/**
+ * The dials with the largest least margin. Margins are concave in the dials (temperatures are all but linear in them), so a
+ * few rounds of straight lines through them, each solved exactly, climb to the top.
+ */
+function bestDials(
+  station: Station,
+  start: HeatPlan,
+  margins: (plan: HeatPlan) => Margin[],
+): { plan: HeatPlan } & Margin {
+  const least = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.marginK < a.marginK ? b : a));
+  const [low, high] = station.setC;
+  const round = (c: number): number => Math.min(high, Math.max(low, Math.round(c / ROUND_TO_C) * ROUND_TO_C));
+  /** Never cooler than the step before: a hand turns a dial up on the way to the melt. */
+  const upwards = (list: readonly number[]): number[] => list.map((_, g) => round(Math.max(...list.slice(0, g + 1))));
+  const apart = dialGroups(start);
+  const withDials = (dials: readonly number[]): HeatPlan => ({
+    ...start,
+    steps: start.steps.map((s, i) => (s.airSetC === null ? s : { ...s, airSetC: dials[apart[i]] })),
+  });
+  let dials = upwards(Array.from({ length: Math.max(...apart) + 1 }, (_, g) => start.steps[apart.indexOf(g)].airSetC!));
+  let best: { dials: number[]; margin: Margin } | undefined;
+  let reachC = REACH_C;
+  for (let round = 0; round < ROUNDS; round++) {
+    const here = margins(withDials(dials));
+    const margin = least(here);
+    if (best && margin.marginK <= best.margin.marginK) {
+      // Further than the straight lines hold: half the way from the best so far.
+      reachC /= 2;
+      dials = upwards(best.dials.map((d, g) => (d + dials[g]) / 2));
+      continue;
+    }
+    best = { dials, margin };
+    const slopes = dials.map((dial, g) => {
+      const step = dial + PROBE_C > high ? -PROBE_C : PROBE_C;
+      return margins(withDials(dials.with(g, dial + step))).map((m, i) => (m.marginK - here[i].marginK) / step);
+    });
+    const move = highestLeast(
+      here.map((m) => m.marginK),
+      slopes,
+      dials.map((d): [number, number] => [Math.max(low - d, -reachC), Math.min(high - d, reachC)]),
+    );
+    dials = upwards(dials.map((d, g) => d + move[g]));
+  }
+  const last = least(margins(withDials(dials)));
+  return last.marginK > best!.margin.marginK
+    ? { plan: withDials(dials), ...last }
+    : { plan: withDials(best!.dials), ...best!.margin };
+}
+
+/** Which dial every step has: warming steps one each, all that come after one together; −1 without air. */
+function dialGroups(plan: HeatPlan): number[] {
+  let groups = -1;
+  let shared = -1;
+  return plan.steps.map((s, i) => {
+    if (s.airSetC === null) return -1;
+    if (i < WARMING_STEPS) return ++groups;
+    if (shared < 0) shared = ++groups;
+    return shared;
+  });
+}
+
+/** Halvings of the span in which the answer lies: to a few hundredths of a kelvin. */
+const HALVINGS = 14;
+const SPAN_K = 200;
+const NEWTON_STEPS = 12;
+/** A pull towards no move, so that dials that do nothing stay. */
+const CALM = 1e-6;
+
+/**
+ * The move within bounds that makes the least of values + slopes · move as large as it can be: by halving, the highest
+ * level at which the squared shortfall, a convex function, goes to nothing (Gauss–Newton).
+ */
+export function highestLeast(
+  values: readonly number[],
+  slopes: readonly (readonly number[])[],
+  bounds: readonly (readonly [number, number])[],
+): number[] {
+  let low = Math.min(...values);
+  let high = low + SPAN_K;
+  let move = slopes.map(() => 0);
+  for (let k = 0; k < HALVINGS; k++) {
+    const level = (low + high) / 2;
+    const tried = leastShortfall(values, slopes, bounds, level);
+    const reached = Math.min(...values.map((v, i) => v + slopes.reduce((s, slope, g) => s + slope[i] * tried[g], 0)));
+    if (reached >= level - 0.02) [low, move] = [level, tried];
+    else high = level;
+  }
+  return move;
+}
+
+function leastShortfall(
+  values: readonly number[],
+  slopes: readonly (readonly number[])[],
+  bounds: readonly (readonly [number, number])[],
+  level: number,
+): number[] {
+  let move = slopes.map(() => 0);
+  for (let step = 0; step < NEWTON_STEPS; step++) {
+    const short = values.flatMap((v, i) => {
+      const missing = level - v - slopes.reduce((s, slope, g) => s + slope[i] * move[g], 0);
+      return missing > 0 ? [{ i, missing }] : [];
+    });
+    if (short.length === 0) break;
+    const free = move.map((_, g) => g);
+    // A dial at its end that would have to go further is held there.
+    const downhill = free.map((g) => short.reduce((s, { i, missing }) => s + slopes[g][i] * missing, 0));
+    const open = free.filter((g) => (downhill[g] > 0 ? move[g] < bounds[g][1] : move[g] > bounds[g][0]));
+    if (open.length === 0) break;
+    const normal = new Matrix(
+      open.map((a) =>
+        open.map((b) => short.reduce((s, { i }) => s + slopes[a][i] * slopes[b][i], 0) + (a === b ? CALM : 0)),
+      ),
+    );
+    const by = solve(normal, Matrix.columnVector(open.map((g) => downhill[g]))).to1DArray();
+    const next = [...move];
+    open.forEach((g, k) => (next[g] = Math.min(bounds[g][1], Math.max(bounds[g][0], move[g] + by[k]))));
+    if (next.every((m, g) => Math.abs(m - move[g]) < 0.01)) break;
+    move = next;
+  }
+  return move;
+}
+
+/** The margin over the stations that this one may be, on the coarse mesh, where only the difference counts. */
+function underDoubt(
+  board: Board,
+  station: Station,
+  { plan, marginK }: { plan: HeatPlan; marginK: number },
+  goals: HeatGoals,
+): [number, number] {
+  const coarse = (on: Station): number =>
+    marginOf(judgeHeat(board, plan, simulateHeat(board, on, plan, { ...COARSE, frames: false })!, goals)).marginK;
+  const middle = coarse(station);
+  const margins = stationsInDoubt(station).map((on) => marginK + coarse(on) - middle);
+  return [Math.min(...margins), Math.max(...margins)];
+}
+
+/** The nearest of all limits. */
+export const marginOf = (verdict: HeatVerdict): Margin =>
+  limitsOf(verdict).reduce((a, b) => (b.marginK < a.marginK ? b : a));
+
+/** All limits: that the coldest joint melts, the part's own body, and the neighbours as the verdict orders them. */
+function limitsOf(verdict: HeatVerdict): Margin[] {
+  return [
     { marginK: verdict.coldestPeakC - verdict.liquidusC, fragile: 'the coldest joint only just melts' },
     { marginK: verdict.bodyLimitC - verdict.bodyPeakC, fragile: 'the part’s own body' },
     ...verdict.neighbours.map((n) => ({ marginK: n.limitC - n.peakC, fragile: `${n.ref} ${n.limited}`, ref: n.ref })),
   ];
-  return limits.reduce((a, b) => (b.marginK < a.marginK ? b : a));
 }
 
 /** What is tried, setting by setting: what helps most first. Round figures that a hand can follow. */
 function settingsOf(station: Station, start: HeatPlan): Change[][] {
-  return [plates(station, start), WARMTHS, nozzles(station, start), flows(station, start), PACES, HEIGHTS];
+  return [plates(station, start), nozzles(station, start), flows(station, start), HEIGHTS];
 }
 
 const eachHot = (plan: HeatPlan, change: (step: HeatStep, i: number) => Partial<HeatStep>): HeatPlan => ({
@@ -141,17 +335,11 @@ const eachHot = (plan: HeatPlan, change: (step: HeatStep, i: number) => Partial<
   steps: plan.steps.map((s, i) => (s.airSetC === null ? s : { ...s, ...change(s, i) })),
 });
 
-/** The plan begins with so many steps that warm the area. */
-const WARMING_STEPS = 2;
 /** Plates below are often set to 80 to 150 °C. Common practice, no source. */
 const PLATES_C = [80, 120, 150];
 /** How far one try moves a setting: steps that a hand can tell apart. Engineering estimates. */
 const FLOW_SHARES = [0.7, 1.4];
 const END_HEIGHTS_MM = [6, 12];
-const WARMER_BY_C = 40;
-const LONGER_WARMING_S = 20;
-const SHORTER_MELT_S = 8;
-const LEAST_MELT_S = 10;
 
 function plates({ plate }: Station, start: HeatPlan): Change[] {
   if (!plate) return [];
@@ -179,21 +367,6 @@ function flows({ flowLpm: [low, high] }: Station, start: HeatPlan): Change[] {
 const HEIGHTS: Change[] = END_HEIGHTS_MM.map(
   (heightMm) => (plan) => eachHot(plan, (_, i) => (i < WARMING_STEPS ? {} : { heightMm })),
 );
-
-/** The warming steps hotter or cooler: the aim then needs less or more of the melt. */
-const WARMTHS: Change[] = [WARMER_BY_C, -WARMER_BY_C].map(
-  (byC) => (plan) => eachHot(plan, (s, i) => (i < WARMING_STEPS ? { airSetC: s.airSetC! + byC } : {})),
-);
-
-/** Longer warming, or less time at high heat. */
-const PACES: Change[] = [
-  (plan) => eachHot(plan, (s, i) => (i < WARMING_STEPS ? { durationS: s.durationS + LONGER_WARMING_S } : {})),
-  (plan) =>
-    eachHot(plan, (s, i) =>
-      i === WARMING_STEPS ? { durationS: Math.max(LEAST_MELT_S, s.durationS - SHORTER_MELT_S) } : {},
-    ),
-];
-
 /** What differs from the plan that was begun with, in words; a flow that is the same everywhere is told once. */
 function changesOf(start: HeatPlan, found: HeatPlan): string[] {
   const covers = found.covers.filter((ref) => !start.covers.includes(ref));

@@ -1,5 +1,6 @@
 import { demoBoard, demoStations } from '../../../demo/files';
-import { AIM_OVER_LIQUIDUS_C, aimPlan } from './aim';
+import { aimPlan } from './aim';
+import { GOALS_BY_ALLOY } from './goals';
 import { evenField } from './field';
 import { startingPlan, type HeatPlan } from './plan';
 import { simulateHeat } from './simulate';
@@ -50,7 +51,9 @@ test('the aimed dial brings the coldest joint to the aim, judged by the full run
     const verdict = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
     expect(reached).toBe(true);
     // Dials are rounded to 5 °C and the aiming mesh is coarse.
-    expect(Math.abs(verdict.coldestPeakC - verdict.liquidusC - AIM_OVER_LIQUIDUS_C)).toBeLessThan(4);
+    expect(
+      Math.abs(verdict.coldestPeakC - verdict.liquidusC - GOALS_BY_ALLOY.SAC305.coldestOverLiquidusK),
+    ).toBeLessThan(4);
   }
 });
 

@@ -1,6 +1,7 @@
 import type { Board } from '../board';
 import { stepFilms } from './films';
 import { typescriptKernel } from './kernel';
+import { cellCount } from './grid';
 import { BOARD_LAYERS, meshBoard, type BoardMesh, type MeshOptions, type PartCells } from './mesh';
 import { planSeconds, type HeatPlan } from './plan';
 import { HeatSolver } from './solver';
@@ -21,9 +22,13 @@ export interface PartCurve {
   readonly bodyMaxC: Float32Array;
 }
 
-export interface HeatRun {
+/** Curves at whole seconds. */
+export interface HeatCurves {
   readonly timesS: Float32Array;
   readonly parts: readonly PartCurve[];
+}
+
+export interface HeatRun extends HeatCurves {
   /** Board surface under the air, one frame per sample, ny × nx; NaN outside the outline. */
   readonly frames: readonly Float32Array[];
   readonly xEdgesMm: Float64Array;
@@ -53,53 +58,70 @@ export function simulateHeat(
   options: RunOptions = {},
 ): HeatRun | undefined {
   const mesh = meshBoard(board, plan.partRef, options);
-  const solver = new HeatSolver(
-    mesh.grid,
-    plan.ambientC,
-    options.kernel === 'typescript' ? typescriptKernel() : undefined,
-  );
   const record = new Recorder(mesh, options.frames ?? true);
-  const plateGoalC = plateGoal(station, plan);
-  const air = { outletC: plan.ambientC, plateC: plan.plateReady ? plateGoalC : plan.ambientC };
   const totalS = planSeconds(plan);
+  const each = ({ timeS, solver }: Moment): boolean => {
+    record.sample(timeS, solver);
+    return timeS === 0 || options.onProgress?.(timeS, totalS) !== false;
+  };
+  const ended = runPlan(board, station, plan, mesh, each, options.kernel);
+  return ended && { ...record.result(), cells: cellCount(mesh.grid), energyError: ended.energyError };
+}
+
+export interface Moment {
+  readonly timeS: number;
+  readonly solver: HeatSolver;
+}
+
+/**
+ * Steps a plan on a mesh that is made already.
+ * @param each is called at the start and at every whole second; it returns false to stop.
+ */
+export function runPlan(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  mesh: BoardMesh,
+  each: (moment: Moment) => boolean | void,
+  kernel?: 'typescript',
+): { readonly energyError: number } | undefined {
+  const solver = new HeatSolver(mesh.grid, plan.ambientC, kernel && typescriptKernel());
+  const plateGoal = plateGoalC(station, plan);
+  const air = { outletC: plan.ambientC, plateC: plan.plateReady ? plateGoal : plan.ambientC };
   let timeS = 0;
   let inJ = 0;
   let turnoverJ = 0;
-  record.sample(0, solver);
+  each({ timeS, solver });
   for (const step of plan.steps) {
     const { films, topShare } = stepFilms(board, mesh, station, plan, step);
     const outletGoalC = step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, plan.ambientC);
     let first = true;
+    let lostW = 0;
     for (const stepS of stepLengths(step.durationS)) {
-      follow(air, outletGoalC, plateGoalC, station, stepS / 2);
+      follow(air, outletGoalC, plateGoal, station, stepS / 2);
       for (let i = 0; i < topShare.length; i++)
         films.topC[i] = plan.ambientC + topShare[i] * (air.outletC - plan.ambientC);
       if (plan.plateSetC !== null) films.bottomC.fill(air.plateC);
       solver.setFilms(films, !first);
+      if (first) lostW = solver.lostW();
       first = false;
-      const before = solver.inflowW();
+      const before = lostW;
       solver.step(stepS);
-      const joules = ((before + solver.inflowW()) / 2) * stepS;
+      lostW = solver.lostW();
+      const joules = (solver.suppliedW() - (before + lostW) / 2) * stepS;
       inJ += joules;
       turnoverJ += Math.abs(joules);
-      follow(air, outletGoalC, plateGoalC, station, stepS / 2);
+      follow(air, outletGoalC, plateGoal, station, stepS / 2);
       const whole = Math.floor(timeS + stepS + 1e-6) > Math.floor(timeS + 1e-6);
       timeS += stepS;
-      if (whole) {
-        record.sample(timeS, solver);
-        if (options.onProgress?.(timeS, totalS) === false) return undefined;
-      }
+      if (whole && each({ timeS, solver }) === false) return undefined;
     }
   }
-  return {
-    ...record.result(),
-    cells: mesh.grid.nx * mesh.grid.ny * mesh.grid.nz,
-    energyError: Math.abs(solver.storedJ(plan.ambientC) - inJ) / Math.max(turnoverJ, 1e-9),
-  };
+  return { energyError: Math.abs(solver.storedJ(plan.ambientC) - inJ) / Math.max(turnoverJ, 1e-9) };
 }
 
 /** Where the plate settles; the room where there is none. */
-function plateGoal(station: Station, plan: HeatPlan): number {
+export function plateGoalC(station: Station, plan: HeatPlan): number {
   if (plan.plateSetC === null || !station.plate) return plan.ambientC;
   return plateSteadyC(plan.plateSetC, plan.ambientC, station.plate.capC);
 }

@@ -151,23 +151,35 @@ export class HeatSolver {
     return sum;
   }
 
-  /** Heat flowing in through all faces now, watts. */
+  /** Heat flowing in through all faces now, watts: what the air would give to a board at 0 °C, less what the board gives back. */
   inflowW(): number {
-    const { faceCells, faceAir, faceC } = this.arrays;
+    return this.suppliedW() - this.lostW();
+  }
+
+  suppliedW(): number {
+    const { faceAir, faceC } = this.arrays;
     let sum = 0;
-    for (let k = 0; k < faceCells.length; k++) sum += faceAir[k] * (faceC[k] - this.temps[faceCells[k]]);
+    for (let k = 0; k < faceAir.length; k++) sum += faceAir[k] * faceC[k];
+    return sum;
+  }
+
+  lostW(): number {
+    const { temps } = this;
+    const { faceCells, faceAir } = this.arrays;
+    let sum = 0;
+    for (let k = 0; k < faceCells.length; k++) sum += faceAir[k] * temps[faceCells[k]];
     return sum;
   }
 
   /** Temperature on the joint layer between cell i and the cell above it: the mean of its two faces. */
   jointC(lower: number): number {
-    const { grid, temps } = this;
-    const plane = grid.nx * grid.ny;
-    const z = Math.floor(lower / plane);
-    const below = (2 * grid.kz[lower]) / grid.dz[z];
-    const above = (2 * grid.kz[lower + plane]) / grid.dz[z + 1];
-    const flux = (temps[lower + plane] - temps[lower]) / (1 / below + 1 / grid.jointConductance[lower] + 1 / above);
-    return (temps[lower] + flux / below + temps[lower + plane] - flux / above) / 2;
+    const share = jointShare(this.grid, lower);
+    return share * this.temps[lower] + (1 - share) * this.temps[lower + this.arrays.plane];
+  }
+
+  /** Faces to the air as the films set them: tops of the filled columns, their bottoms, then sides; conductances in W/K. */
+  faces(): { readonly cells: Int32Array; readonly air: Float64Array; readonly columns: Int32Array } {
+    return { cells: this.arrays.faceCells, air: this.arrays.faceAir, columns: this.filledColumns };
   }
 
   /** Factors for a step length, in arrays of their own, or in those of the length that was kept longest. */
@@ -219,4 +231,14 @@ export class HeatSolver {
 /** Film in series with half the surface cell, W/K. */
 function surfaceConductance(film: number, thickness: number, k: number, area: number): number {
   return film > 0 ? area / (1 / film + thickness / (2 * k)) : 0;
+}
+
+/** Share of the lower cell's temperature in that of the joint layer above it, the upper cell has the rest. */
+export function jointShare(grid: HeatGrid, lower: number): number {
+  const plane = grid.nx * grid.ny;
+  const z = Math.floor(lower / plane);
+  const below = grid.dz[z] / (2 * grid.kz[lower]);
+  const above = grid.dz[z + 1] / (2 * grid.kz[lower + plane]);
+  const whole = below + 1 / grid.jointConductance[lower] + above;
+  return (1 + (above - below) / whole) / 2;
 }

@@ -1,7 +1,7 @@
 import type { Board } from '../board';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
-import type { Station } from './station';
+import { EFFICIENCY_SHARE, type Station } from './station';
 
 export interface Translation {
   /** For this station: the dials that give the joints the same history. */
@@ -122,12 +122,6 @@ function leastSquares(
   const [sm, tm] = [dot(s, missing), dot(t, missing)];
   return [(tt * sm - st * tm) / determinant, (ss * tm - st * sm) / determinant];
 }
-
-/**
- * The outlet efficiency is known better than the multiplier: a coupon calibration leaves ε within 3.5 % and m within 9.4 % (95 %
- * ranges of the prototype, .82–.88 and .73–.88). The same share is taken of any stated doubt.
- */
-const EFFICIENCY_SHARE = 0.37;
 
 /** What one standard deviation of the station's multiplier and outlet efficiency does to the hottest moment, K. */
 function spreadK(board: Board, station: Station, plan: HeatPlan, curve: readonly number[]): number {

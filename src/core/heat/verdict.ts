@@ -1,20 +1,14 @@
 import { partByRef, type Board, type Part } from '../board';
 import { ALLOYS } from '../joints';
 import { formatSeconds, formatTempC } from '../units';
+import { GOALS_BY_ALLOY, packageCeilingC, type HeatGoals } from './goals';
 import type { HeatPlan } from './plan';
-import type { HeatRun, PartCurve } from './simulate';
+import type { HeatCurves, PartCurve } from './simulate';
 
-/** Neighbours' joints stay this far below their solidus unless accepted. Common practice. */
-const SOLIDUS_MARGIN_C = 10;
 /** Rates are taken over windows of this length: a step of the dial would break any limit sample to sample. */
 const RATE_WINDOW_S = 5;
 /** Ramp limit to peak, °C/s. Source: J-STD-020 classification profile (from memory). */
 export const RAMP_LIMIT_C_PER_S = 3;
-/** Package ceiling of thin lead-free parts, °C. Source: J-STD-020 (from memory). */
-const DEFAULT_BODY_LIMIT_C = 260;
-/** Plastic bodies, °C, brief. Engineering estimate; the board file may say otherwise. */
-const DEFAULT_PLASTIC_LIMIT_C = 200;
-
 const SMALL_KINDS: ReadonlySet<Part['kind']> = new Set([
   'capacitor',
   'resistor',
@@ -60,14 +54,20 @@ export interface HeatVerdict {
   readonly finding: string;
 }
 
-export function judgeHeat(board: Board, plan: HeatPlan, run: HeatRun): HeatVerdict {
+/** Judges a run; without goals of the bench's own, by those that are usual for the alloy. */
+export function judgeHeat(
+  board: Board,
+  plan: HeatPlan,
+  run: HeatCurves,
+  goals: HeatGoals = GOALS_BY_ALLOY[plan.alloy],
+): HeatVerdict {
   const { liquidusC, solidusC } = ALLOYS[plan.alloy];
   const worked = run.parts.find((p) => p.ref === plan.partRef)!;
   const part = partByRef(board, plan.partRef)!;
   const meltsAtS = crossing(run.timesS, worked.jointMinC, liquidusC);
   const neighbours = run.parts
     .filter((c) => c.ref !== plan.partRef)
-    .map((c) => judgeNeighbour(board, c, run, solidusC))
+    .map((c) => judgeNeighbour(board, c, run, solidusC, goals))
     .filter((n) => n !== undefined)
     .sort((a, b) => a.limitC - a.peakC - (b.limitC - b.peakC));
   const swimming = run.parts
@@ -76,7 +76,7 @@ export function judgeHeat(board: Board, plan: HeatPlan, run: HeatRun): HeatVerdi
         c.ref !== plan.partRef && SMALL_KINDS.has(partByRef(board, c.ref)!.kind) && largest(c.jointMaxC) >= solidusC,
     )
     .map((c) => c.ref);
-  const bodyLimitC = part.bodyLimitC ?? DEFAULT_BODY_LIMIT_C;
+  const bodyLimitC = part.bodyLimitC ?? packageCeilingC(goals.ceilings, board.packages[part.package]);
   const figures = {
     liquidusC,
     meltsAtS,
@@ -89,19 +89,29 @@ export function judgeHeat(board: Board, plan: HeatPlan, run: HeatRun): HeatVerdi
     neighbours,
     swimming,
   };
-  const holds = meltsAtS !== null && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC;
+  const gentle = goals.riseLimitCPerS === null || figures.fastestRiseCPerS <= goals.riseLimitCPerS;
+  const holds = meltsAtS !== null && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC && gentle;
   return { ...figures, holds, ...words(plan, figures) };
 }
 
+/** Whether a neighbour has a limit: small parts without one of their own have none. */
+export const isJudged = (part: Part): boolean => !SMALL_KINDS.has(part.kind) || part.jointLimitC !== undefined;
+
 /** Small parts melt and freeze again beside any worked chip; they are listed as swimming, not judged. */
-function judgeNeighbour(board: Board, curve: PartCurve, run: HeatRun, solidusC: number): NeighbourVerdict | undefined {
+function judgeNeighbour(
+  board: Board,
+  curve: PartCurve,
+  run: HeatCurves,
+  solidusC: number,
+  goals: HeatGoals,
+): NeighbourVerdict | undefined {
   const part = partByRef(board, curve.ref)!;
-  if (SMALL_KINDS.has(part.kind) && part.jointLimitC === undefined) return undefined;
+  if (!isJudged(part)) return undefined;
   const plastic = board.packages[part.package].plastic;
   const series = plastic ? curve.bodyMaxC : curve.jointMaxC;
   const limitC = plastic
-    ? (part.bodyLimitC ?? DEFAULT_PLASTIC_LIMIT_C)
-    : (part.jointLimitC ?? solidusC - SOLIDUS_MARGIN_C);
+    ? (part.bodyLimitC ?? goals.plasticLimitC)
+    : (part.jointLimitC ?? solidusC - goals.neighbourUnderSolidusK);
   const peakC = largest(series);
   return {
     ref: part.ref,

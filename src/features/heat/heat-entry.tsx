@@ -1,7 +1,7 @@
 'use client';
 
 import { applyCompletion } from '@/core/job';
-import { AIM_OVER_LIQUIDUS_C, completePlanEntry, parsePlanEntry } from '@/core/heat';
+import { GOALS_BY_ALLOY, completePlanEntry, parsePlanEntry } from '@/core/heat';
 import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from '@/ui';
 import { useHeatDesk } from './heat-desk';
@@ -9,7 +9,7 @@ import { useHeatDesk } from './heat-desk';
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
 const JOB_LINES = /^(off|on|pack|note)\b/;
 
-const AIM_WORDS = `Sets the dial so that the coldest joint peaks ${AIM_OVER_LIQUIDUS_C} °C above liquidus.`;
+const aimWords = (overK: number): string => `Sets the dial so that the coldest joint peaks ${overK} °C above liquidus.`;
 
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
@@ -24,7 +24,8 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
   function echo(text: string): Echo {
     if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
     if (text.trim() === 'keep') return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
-    if (text.trim() === 'aim') return { words: AIM_WORDS, state: 'plain' };
+    if (text.trim() === 'aim')
+      return { words: aimWords(GOALS_BY_ALLOY[plan.alloy].coldestOverLiquidusK), state: 'plain' };
     const edit = parsePlanEntry(job.board, station, plan, text);
     return edit.ok
       ? { words: edit.value.echo, state: 'plain' }
@@ -36,7 +37,7 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
     if (text === 'keep') return keep();
     if (text === 'aim') {
       aim();
-      return { kept: true, words: AIM_WORDS };
+      return { kept: true, words: aimWords(GOALS_BY_ALLOY[plan.alloy].coldestOverLiquidusK) };
     }
     const edit = parsePlanEntry(job.board, station, plan, text);
     if (!edit.ok) return { kept: false, words: problemText(edit.problems) };

@@ -1,0 +1,435 @@
+import { EigenvalueDecomposition, Matrix, solve } from 'ml-matrix';
+import type { Board } from '../board';
+import { stepFilms } from './films';
+import { conductances, type HeatGrid } from './grid';
+import { BOARD_LAYERS, PART_LAYERS, meshBoard, type BoardMesh, type MeshOptions } from './mesh';
+import type { HeatPlan, HeatStep } from './plan';
+import { HeatSolver, jointShare } from './solver';
+import { plateGoalC, runPlan, type HeatCurves, type PartCurve } from './simulate';
+import { outletSteadyC, type Station } from './station';
+
+/**
+ * Reduced model of a family of plans: the same board, station, nozzle, plate and covers, and steps with the same flows and
+ * heights; dials and durations are free. Temperatures are written in a few modes found by proper orthogonal
+ * decomposition of full runs, and the modes are stepped exactly. Plain data: a worker builds it, the screen runs it.
+ * Source: Sirovich (1987), method of snapshots; accuracy measured against the full solver in reduced.test.ts.
+ */
+export interface ReducedModel {
+  readonly modes: number;
+  readonly ambientC: number;
+  readonly station: Station;
+  readonly plateGoalC: number;
+  readonly plateReady: boolean;
+  /** Settings that are not free, in one word: `familyOf` of every plan it can run. */
+  readonly family: string;
+  readonly kinds: readonly StepKind[];
+  readonly parts: readonly ReducedPart[];
+}
+
+/** The air of a step with its flow and height: the modes' matrix and what the air and the plate give, at three dials. */
+interface StepKind {
+  readonly key: string;
+  readonly atDials: readonly {
+    readonly dialC: number;
+    /** modes × modes, 1/s. */
+    readonly matrix: Float64Array;
+    /** Per kelvin of the outlet, and of the plate, above ambient. */
+    readonly outlet: Float64Array;
+    readonly plate: Float64Array;
+  }[];
+}
+
+/** Rows of weights that give temperatures above ambient from the modes. */
+interface ReducedPart {
+  readonly ref: string;
+  readonly jointMean: Float64Array;
+  /** The joints that are ever coldest or hottest in the runs the model is made from. */
+  readonly joints: readonly Float64Array[];
+  readonly bodies: readonly Float64Array[];
+}
+
+/** Modes beyond this share of the first one's energy carry nothing that is seen. Engineering estimate, checked by its test. */
+const LEAST_ENERGY = 3e-11;
+const MOST_MODES = 36;
+/** Moments of a run that are kept, s: dense while the air changes. */
+const SNAPSHOTS_S = [1, 2, 3, 4, 6, 8, 11, 15, 20, 26, 33, 41, 50, 60];
+/** The film depends a little on the outlet's temperature: three dials, between them by a parabola. */
+const DIALS_C = [120, 300, 480];
+/** Runs that the modes come from: one dial each, as hot as plans get, and cold before hot. */
+const TRAINING_C = 400;
+const TRAINING_S = 60;
+const LOW_C = 200;
+
+const kindOf = ({ airSetC, flowLpm, heightMm }: HeatStep): string =>
+  airSetC === null ? 'off' : `${flowLpm} l/min at ${heightMm} mm`;
+
+/** Everything about a plan that a reduced model holds fixed, but for the kinds of its steps. */
+export const familyOf = ({ partRef, nozzleMm, ambientC, plateSetC, plateReady, covers }: HeatPlan): string =>
+  JSON.stringify([partRef, nozzleMm, ambientC, plateSetC, plateReady, [...covers].sort()]);
+
+/** Whether a model can run a plan: its settings and the air of all its steps are those of the model. */
+export const coversPlan = (model: ReducedModel, plan: HeatPlan): boolean =>
+  familyOf(plan) === model.family && plan.steps.every((s) => model.kinds.some((k) => k.key === kindOf(s)));
+
+/** Builds the model of a plan's family from full runs, some half a second on a demo board. */
+export function reduceFamily(board: Board, station: Station, plan: HeatPlan, options: MeshOptions = {}): ReducedModel {
+  const mesh = meshBoard(board, plan.partRef, options);
+  const { grid } = mesh;
+  const byKind = new Map(plan.steps.map((s) => [kindOf(s), s]));
+  const snapshots = takeSnapshots(board, station, mesh, plan, [...byKind.values()]);
+  const { capacity, gx, gy, gz } = conductances(grid);
+  const basis = orthogonalModes(snapshots, capacity, grid);
+  const conduction = project(
+    basis,
+    basis.map((v) => conducted(v, { gx, gy, gz }, grid)),
+  );
+  const solver = new HeatSolver(grid, 0);
+  const kinds = [...byKind].map(([key, step]): StepKind => ({
+    key,
+    atDials: (step.airSetC === null ? [0] : DIALS_C).map((dialC) => {
+      const asked = step.airSetC === null ? step : { ...step, airSetC: dialC };
+      const { films, topShare } = stepFilms(board, mesh, station, plan, asked);
+      solver.setFilms(films);
+      return { dialC, ...throughFaces(solver, topShare, basis, conduction, plan.plateSetC !== null) };
+    }),
+  }));
+  return {
+    modes: basis.length,
+    ambientC: plan.ambientC,
+    station,
+    plateGoalC: plateGoalC(station, plan),
+    plateReady: plan.plateReady,
+    family: familyOf(plan),
+    kinds,
+    parts: reducedParts(mesh, basis, snapshots),
+  };
+}
+
+/** Temperatures above ambient at chosen moments of full runs: every kind of step alone and cooling after, and all in turn. */
+function takeSnapshots(
+  board: Board,
+  station: Station,
+  mesh: BoardMesh,
+  plan: HeatPlan,
+  kinds: readonly HeatStep[],
+): Float64Array[] {
+  const hot = kinds.filter((s) => s.airSetC !== null);
+  const off = kinds.find((s) => s.airSetC === null);
+  const at = (step: HeatStep, airSetC: number): HeatStep => ({ ...step, airSetC, durationS: TRAINING_S });
+  const cooling = off ? [{ ...off, durationS: TRAINING_S }] : [];
+  const runs = [
+    ...hot.map((s) => [at(s, TRAINING_C), ...cooling]),
+    hot.map((s, i) => ({ ...at(s, i === 0 ? LOW_C : TRAINING_C), durationS: TRAINING_S / 2 })),
+  ];
+  const kept: Float64Array[] = [];
+  for (const steps of runs.filter((s) => s.length > 0)) {
+    const starts = steps.reduce((list, s) => [...list, list[list.length - 1] + s.durationS], [0]);
+    runPlan(board, station, { ...plan, steps }, mesh, ({ timeS, solver }) => {
+      const since = timeS - starts.findLast((s) => s < timeS - 1e-6)!;
+      if (SNAPSHOTS_S.includes(Math.round(since))) kept.push(solver.temps.map((t) => t - plan.ambientC));
+    });
+  }
+  return kept;
+}
+
+/** Modes that are orthogonal and of length one in the heat they hold: Vᵀ C V = 1. */
+function orthogonalModes(snapshots: readonly Float64Array[], capacity: Float64Array, grid: HeatGrid): Float64Array[] {
+  const filled = capacity.map((c, i) => (grid.heatCapacity[i] > 0 ? c : 0));
+  const weighted = snapshots.map((s) => s.map((t, i) => t * filled[i]));
+  const gram = new Matrix(snapshots.length, snapshots.length);
+  for (let i = 0; i < snapshots.length; i++)
+    for (let j = 0; j <= i; j++) {
+      const product = dot(weighted[i], snapshots[j]);
+      gram.set(i, j, product);
+      gram.set(j, i, product);
+    }
+  const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(gram, { assumeSymmetric: true });
+  const order = realEigenvalues.map((_, k) => k).sort((a, b) => realEigenvalues[b] - realEigenvalues[a]);
+  const least = LEAST_ENERGY * realEigenvalues[order[0]];
+  return order
+    .slice(0, MOST_MODES)
+    .filter((k) => realEigenvalues[k] > least)
+    .map((k) => {
+      const mode = new Float64Array(capacity.length);
+      const scale = 1 / Math.sqrt(realEigenvalues[k]);
+      snapshots.forEach((s, j) => {
+        const w = eigenvectorMatrix.get(j, k) * scale;
+        for (let i = 0; i < mode.length; i++) mode[i] += w * s[i];
+      });
+      return mode;
+    });
+}
+
+type Flow = Pick<ReturnType<typeof conductances>, 'gx' | 'gy' | 'gz'>;
+
+/** What conduction takes out of every cell, W, at temperatures v. */
+function conducted(v: Float64Array, { gx, gy, gz }: Flow, { nx, ny }: HeatGrid): Float64Array {
+  const out = new Float64Array(v.length);
+  for (const [g, stride] of [
+    [gx, 1],
+    [gy, nx],
+    [gz, nx * ny],
+  ] as const)
+    for (let i = 0; i + stride < v.length; i++) {
+      const flow = g[i] * (v[i] - v[i + stride]);
+      out[i] += flow;
+      out[i + stride] -= flow;
+    }
+  return out;
+}
+
+/** Vᵀ W, modes × modes. */
+function project(basis: readonly Float64Array[], images: readonly Float64Array[]): Float64Array {
+  const m = basis.length;
+  const out = new Float64Array(m * m);
+  for (let a = 0; a < m; a++) for (let b = 0; b < m; b++) out[a * m + b] = dot(basis[a], images[b]);
+  return out;
+}
+
+/** The modes' equations with the faces to the air as they are set in the solver. */
+function throughFaces(
+  solver: HeatSolver,
+  topShare: Float64Array,
+  basis: readonly Float64Array[],
+  conduction: Float64Array,
+  plated: boolean,
+): { matrix: Float64Array; outlet: Float64Array; plate: Float64Array } {
+  const m = basis.length;
+  const { cells, air, columns } = solver.faces();
+  const atFaces = basis.map((v) => Float64Array.from(cells, (cell) => v[cell]));
+  const weighted = atFaces.map((v) => v.map((t, k) => t * air[k]));
+  const matrix = conduction.map((g, i) => -g - dot(weighted[Math.floor(i / m)], atFaces[i % m]));
+  const tops = columns.length;
+  const outlet = Float64Array.from(weighted, (v) =>
+    v.subarray(0, tops).reduce((sum, w, k) => sum + w * topShare[columns[k]], 0),
+  );
+  const plate = Float64Array.from(weighted, (v) =>
+    plated ? v.subarray(tops, 2 * tops).reduce((sum, w) => sum + w, 0) : 0,
+  );
+  return { matrix, outlet, plate };
+}
+
+/** Rows of weights of every part, with only those joints and body cells that are extreme in some snapshot. */
+function reducedParts(
+  { grid, parts }: BoardMesh,
+  basis: readonly Float64Array[],
+  snapshots: readonly Float64Array[],
+): ReducedPart[] {
+  const plane = grid.nx * grid.ny;
+  const surface = (BOARD_LAYERS - 1) * plane;
+  const top = (BOARD_LAYERS + PART_LAYERS - 1) * plane;
+  return parts
+    .filter((p) => p.jointColumns.length > 0)
+    .map(({ part, jointColumns, bodyColumns, meshed, facesAir }) => {
+      /** Temperature of a joint as shares of the cells that it lies between. */
+      const joint = (column: number) => {
+        if (!meshed) return (v: Float64Array): number => v[(facesAir ? surface : 0) + column];
+        const lower = surface + column;
+        const share = jointShare(grid, lower);
+        return (v: Float64Array): number => share * v[lower] + (1 - share) * v[lower + plane];
+      };
+      const joints = [...jointColumns].map(joint);
+      const bodies = meshed
+        ? [...bodyColumns].map(
+            (c) =>
+              (v: Float64Array): number =>
+                v[top + c],
+          )
+        : [];
+      const row = (of: (v: Float64Array) => number): Float64Array => Float64Array.from(basis, of);
+      return {
+        ref: part.ref,
+        jointMean: row((v) => joints.reduce((sum, of) => sum + of(v), 0) / joints.length),
+        joints: extremes(joints, snapshots, true).map(row),
+        bodies: extremes(bodies, snapshots, false).map(row),
+      };
+    });
+}
+
+/** Those of the probes that read highest, or with `both` lowest too, in some snapshot. */
+function extremes<T extends (v: Float64Array) => number>(
+  probes: readonly T[],
+  snapshots: readonly Float64Array[],
+  both: boolean,
+): T[] {
+  if (probes.length === 0) return [];
+  const found = new Set<T>();
+  for (const s of snapshots) {
+    const read = probes.map((of) => of(s));
+    found.add(probes[read.indexOf(Math.max(...read))]);
+    if (both) found.add(probes[read.indexOf(Math.min(...read))]);
+  }
+  return [...found];
+}
+
+function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
+  return sum;
+}
+
+/** Runs plans of a family: keeps what one second does to the modes for every dial that has been asked for. */
+export class ReducedRunner {
+  private readonly seconds = new Map<string, Second>();
+
+  /** All rows of all parts, one after the other: mean, joints, bodies. */
+  private readonly rows: Float64Array;
+  private readonly values: Float64Array;
+
+  constructor(readonly model: ReducedModel) {
+    const rows = model.parts.flatMap((p) => [p.jointMean, ...p.joints, ...p.bodies]);
+    this.rows = new Float64Array(rows.length * model.modes);
+    rows.forEach((row, r) => this.rows.set(row, r * model.modes));
+    this.values = new Float64Array(rows.length);
+  }
+
+  /**
+   * Joint and body curves at whole seconds, like the full solver's.
+   * @throws when the plan is not of the model's family.
+   */
+  run(plan: HeatPlan): HeatCurves {
+    const { model } = this;
+    if (!coversPlan(model, plan)) throw new Error('ReducedRunner.run: the plan is not of this family');
+    const m = model.modes;
+    const total = plan.steps.reduce((s, step) => s + step.durationS, 0);
+    const curves = model.parts.map(({ ref }): PartCurve => ({
+      ref,
+      ...{ jointMinC: new Float32Array(total + 1), jointMeanC: new Float32Array(total + 1) },
+      ...{ jointMaxC: new Float32Array(total + 1), bodyMaxC: new Float32Array(total + 1) },
+    }));
+    let state: Float64Array = new Float64Array(m + 2);
+    state[m + 1] = plan.plateReady ? model.plateGoalC - model.ambientC : 0;
+    let at = 0;
+    this.sample(curves, state, at);
+    for (const step of plan.steps) {
+      const { after, settled } = this.second(step);
+      for (let s = 0; s < step.durationS; s++) {
+        state = stepTowards(after, settled, state);
+        this.sample(curves, state, ++at);
+      }
+    }
+    return { timesS: Float32Array.from({ length: total + 1 }, (_, i) => i), parts: curves };
+  }
+
+  private sample(curves: readonly PartCurve[], state: Float64Array, at: number): void {
+    const { parts, ambientC, modes } = this.model;
+    const { values } = this;
+    readRows(values, this.rows, state, modes, ambientC);
+    for (let p = 0, r = 0; p < parts.length; p++) {
+      const curve = curves[p];
+      curve.jointMeanC[at] = values[r++];
+      let min = Infinity;
+      let max = -Infinity;
+      for (const end = r + parts[p].joints.length; r < end; r++) {
+        if (values[r] < min) min = values[r];
+        if (values[r] > max) max = values[r];
+      }
+      curve.jointMinC[at] = min;
+      curve.jointMaxC[at] = max;
+      for (const end = r + parts[p].bodies.length; r < end; r++) if (values[r] > max) max = values[r];
+      curve.bodyMaxC[at] = max;
+    }
+  }
+
+  /** What one second of a step does: where the modes, the outlet and the plate settle, and how fast they go there. */
+  private second(step: HeatStep): Second {
+    const key = `${kindOf(step)} ${step.airSetC}`;
+    const kept = this.seconds.get(key);
+    if (kept) return kept;
+    const { model } = this;
+    const m = model.modes;
+    const kind = model.kinds.find((k) => k.key === kindOf(step))!;
+    const weights = kind.atDials.map(({ dialC }) =>
+      kind.atDials.reduce(
+        (w, o) => (o.dialC === dialC ? w : (w * ((step.airSetC ?? 0) - o.dialC)) / (dialC - o.dialC)),
+        1,
+      ),
+    );
+    const mixed = (of: (at: StepKind['atDials'][number]) => Float64Array): Float64Array => {
+      const out = new Float64Array(of(kind.atDials[0]).length);
+      kind.atDials.forEach((at, k) => of(at).forEach((v, i) => (out[i] += weights[k] * v)));
+      return out;
+    };
+    const { station, ambientC } = model;
+    const size = m + 2;
+    const rates = Matrix.zeros(size, size);
+    const [matrix, outlet, plate] = [mixed((a) => a.matrix), mixed((a) => a.outlet), mixed((a) => a.plate)];
+    for (let a = 0; a < m; a++) {
+      for (let b = 0; b < m; b++) rates.set(a, b, matrix[a * m + b]);
+      rates.set(a, m, outlet[a]);
+      rates.set(a, m + 1, plate[a]);
+    }
+    rates.set(m, m, -1 / Math.max(station.outletLagS, LEAST_LAG_S));
+    rates.set(m + 1, m + 1, -1 / (station.plate?.lagS ?? 1));
+    const goals = [
+      step.airSetC === null ? 0 : outletSteadyC(station, step.airSetC, ambientC) - ambientC,
+      model.plateGoalC - ambientC,
+    ];
+    const source = outlet.map((o, k) => o * goals[0] + plate[k] * goals[1]);
+    const second = {
+      after: Float64Array.from(exponential(rates).to1DArray()),
+      settled: Float64Array.from([...steady(matrix, m, source), ...goals]),
+    };
+    this.seconds.set(key, second);
+    return second;
+  }
+}
+
+interface Second {
+  readonly after: Float64Array;
+  readonly settled: Float64Array;
+}
+
+/** values = ambient + rows · state; a plain loop over plain arrays, since it is nearly all of a run's time. */
+function readRows(
+  values: Float64Array,
+  rows: Float64Array,
+  state: Float64Array,
+  modes: number,
+  ambientC: number,
+): void {
+  for (let r = 0, k = 0; r < values.length; r++) {
+    let sum = ambientC;
+    for (let m = 0; m < modes; m++, k++) sum += rows[k] * state[m];
+    values[r] = sum;
+  }
+}
+
+/** An outlet that follows at once would make the rates infinite. */
+const LEAST_LAG_S = 1e-2;
+
+function stepTowards(after: Float64Array, settled: Float64Array, state: Float64Array): Float64Array {
+  const n = state.length;
+  const out = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    let sum = settled[i];
+    for (let j = 0, k = i * n; j < n; j++, k++) sum += after[k] * (state[j] - settled[j]);
+    out[i] = sum;
+  }
+  return out;
+}
+
+/** Where the modes come to rest: −A⁻¹ b. */
+const steady = (matrix: Float64Array, m: number, source: Float64Array): number[] =>
+  solve(Matrix.from1DArray(m, m, matrix), Matrix.columnVector(source))
+    .mul(-1)
+    .to1DArray();
+
+/** Terms of the series for the exponential after scaling below one half: 2⁻¹² / 12! is below rounding. */
+const TERMS = 12;
+
+/** eᴹ by scaling and squaring. Source: Moler & Van Loan (2003), method 3. */
+function exponential(matrix: Matrix): Matrix {
+  const largest = Math.max(...matrix.to2DArray().map((row) => row.reduce((s, v) => s + Math.abs(v), 0)));
+  const halvings = Math.max(0, Math.ceil(Math.log2(largest)) + 1);
+  const scaled = Matrix.mul(matrix, 2 ** -halvings);
+  const n = matrix.rows;
+  let sum = Matrix.eye(n, n);
+  let term = Matrix.eye(n, n);
+  for (let k = 1; k <= TERMS; k++) {
+    term = term.mmul(scaled).mul(1 / k);
+    sum = sum.add(term);
+  }
+  for (let k = 0; k < halvings; k++) sum = sum.mmul(sum);
+  return sum;
+}

@@ -1,0 +1,29 @@
+import { seededRandom } from '../math';
+import { highestLeast } from './search';
+
+test('two limits that pull against each other meet in the middle', () => {
+  // 4 + x and 10 − x: equal at x = 3.
+  expect(highestLeast([4, 10], [[1, -1]], [[-50, 50]])[0]).toBeCloseTo(3, 1);
+  // The bound stops at 2.
+  expect(highestLeast([4, 10], [[1, -1]], [[-50, 2]])[0]).toBeCloseTo(2, 1);
+});
+
+test('no point of a fine grid over two dials has a higher least margin', () => {
+  const random = seededRandom(11);
+  for (let draw = 0; draw < 20; draw++) {
+    const n = 6;
+    const values = Array.from({ length: n }, () => 10 * random() - 5);
+    // As on a board: one margin grows with the dials, the others shrink.
+    const slopes = [0, 1].map(() => values.map((_, i) => (i === 0 ? 0.5 : -0.5) * (0.2 + random())));
+    const bounds: [number, number][] = [
+      [-40, 40],
+      [-40, 40],
+    ];
+    const least = (x: number, y: number): number =>
+      Math.min(...values.map((v, i) => v + slopes[0][i] * x + slopes[1][i] * y));
+    const [x, y] = highestLeast(values, slopes, bounds);
+    let best = -Infinity;
+    for (let a = -40; a <= 40; a++) for (let b = -40; b <= 40; b++) best = Math.max(best, least(a, b));
+    expect(least(x, y)).toBeGreaterThan(best - 0.1);
+  }
+});
