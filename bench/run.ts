@@ -12,6 +12,7 @@ const asked = process.argv.indexOf('--boards');
 const boards = asked > 0 ? Number(process.argv[asked + 1]) : undefined;
 
 runBundled('heat/solver.ts');
+runBundled('heat/calibration.ts');
 benchCapture();
 benchDiagnosis();
 benchNetlist();

@@ -12,6 +12,22 @@ export const stations = sqliteTable('stations', {
   json: text('json').notNull(),
 });
 
+/** Calibrations that were taken over, in the order they came. Append-only. */
+export const calibrations = sqliteTable(
+  'calibrations',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    /** Made by whoever enters: a repeated delivery is stored once. */
+    key: text('key').notNull(),
+    stationId: text('station_id')
+      .notNull()
+      .references(() => stations.id),
+    at: text('at').notNull(),
+    json: text('json').notNull(),
+  },
+  (t) => [uniqueIndex('calibrations_key').on(t.key), index('calibrations_station').on(t.stationId)],
+);
+
 export const imageFamilies = sqliteTable('image_families', {
   id: text('id').primaryKey(),
   json: text('json').notNull(),

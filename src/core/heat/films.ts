@@ -3,7 +3,7 @@ import { entrainment, jetScale, localG, type Jet } from './jet';
 import type { BoardMesh } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import type { Films } from './solver';
-import { outletSteadyC, type Station } from './station';
+import { multiplierAt, outletSteadyC, type Station } from './station';
 
 /** Natural convection on top and below, W/m²K; radiation linearised over rework temperatures (9–12; from science notes). */
 const TOP_NATURAL = 6;
@@ -42,7 +42,7 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
   const topShare = new Float64Array(plane);
   const focus = partByRef(board, plan.partRef)!;
   const cover = coveredColumns(board, mesh, plan);
-  const blown = jetShape(station, plan, step);
+  const blown = airOver(station, plan, step);
   for (let y = 0, i = 0; y < ny; y++) {
     for (let x = 0; x < nx; x++, i++) {
       const xMm = (mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2 - focus.xMm;
@@ -58,19 +58,19 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
 }
 
 /** Coefficient and entrained share at a distance from the axis, averaged over the circle the nozzle is moved in. */
-function jetShape(
+export function airOver(
   station: Station,
-  plan: HeatPlan,
-  step: HeatStep,
+  { nozzleMm, ambientC }: { readonly nozzleMm: number; readonly ambientC: number },
+  step: Pick<HeatStep, 'airSetC' | 'flowLpm' | 'heightMm'>,
 ): (distanceMm: number) => { h: number; share: number } {
   if (step.airSetC === null || step.flowLpm <= 0) return () => ({ h: 0, share: 0 });
   const jet: Jet = {
-    nozzleMm: plan.nozzleMm,
+    nozzleMm,
     heightMm: step.heightMm,
     flowLpm: step.flowLpm,
-    outletC: outletSteadyC(station, step.airSetC, plan.ambientC),
-    ambientC: plan.ambientC,
-    multiplier: station.multiplier,
+    outletC: outletSteadyC(station, step.airSetC, ambientC),
+    ambientC,
+    multiplier: multiplierAt(station, step.flowLpm),
     spreadDiameters: station.spreadDiameters,
   };
   const scale = jetScale(jet);

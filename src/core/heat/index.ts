@@ -15,7 +15,16 @@ export {
 export { ReducedRunner, coversPlan, familyOf, reduceFamily, type ReducedModel } from './reduced';
 export { simulateHeat, stepLengths, type HeatCurves, type HeatRun, type PartCurve } from './simulate';
 export { HeatSolver, type Films } from './solver';
-export { NOMINAL_STATION, stationSchema, type Station } from './station';
+export { airOver } from './films';
+export {
+  NOMINAL_STATION,
+  multiplierAt,
+  outletSteadyC,
+  stationSchema,
+  stationsInDoubt,
+  withMultiplier,
+  type Station,
+} from './station';
 export {
   LIFT_AFTER_S,
   RAMP_LIMIT_C_PER_S,

@@ -65,11 +65,11 @@ function compiledModule(): object | null {
  * @returns undefined where WebAssembly or its SIMD is missing.
  */
 export function webassemblyKernel(bytes: number): Kernel | undefined {
-  const module = compiledModule();
-  if (!module) return undefined;
+  const kernel = compiledModule();
+  if (!kernel) return undefined;
   const wasm = host.WebAssembly!;
   const memory = new wasm.Memory({ initial: Math.ceil((bytes + MOST_ARRAYS * ALIGN_BYTES) / PAGE_BYTES) });
-  const run = new wasm.Instance(module, { env: { memory } }).exports as Exports;
+  const run = new wasm.Instance(kernel, { env: { memory } }).exports as Exports;
   let used = 0;
   const reserve = (size: number): number => {
     const start = used;

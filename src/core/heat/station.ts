@@ -7,6 +7,10 @@ export const stationSchema = z.object({
   /** Outlet efficiency ε: outlet = ambient + ε (set − ambient). */
   outletEfficiency: z.number().min(0.3).max(1.1),
   multiplier: z.number().min(0.1).max(3),
+  multiplierByFlow: z
+    .array(z.object({ flowLpm: z.number().positive(), multiplier: z.number().min(0.1).max(3) }))
+    .default([])
+    .describe('where it was calibrated at several flows; between them by straight lines, beyond them the nearest'),
   spreadDiameters: z.number().min(1).max(10).default(3.5),
   /** Time for the outlet to follow the dial (engineering estimate 6 s). */
   outletLagS: z.number().min(0).max(60).default(6),
@@ -27,6 +31,7 @@ export const NOMINAL_STATION: Station = {
   name: 'Nominal station',
   outletEfficiency: 0.9,
   multiplier: 0.7,
+  multiplierByFlow: [],
   spreadDiameters: 3.5,
   outletLagS: 6,
   nozzlesMm: [4, 6, 8, 10],
@@ -36,6 +41,15 @@ export const NOMINAL_STATION: Station = {
   plate: { maxSetC: 250, capC: 230, lagS: 60 },
   doubt: 0.12,
 };
+
+/** The multiplier at a flow. */
+export function multiplierAt({ multiplier, multiplierByFlow }: Station, flowLpm: number): number {
+  const known = [...multiplierByFlow].sort((a, b) => a.flowLpm - b.flowLpm);
+  const above = known.findIndex((k) => k.flowLpm >= flowLpm);
+  if (above <= 0) return known.at(above)?.multiplier ?? multiplier;
+  const [a, b] = [known[above - 1], known[above]];
+  return a.multiplier + ((flowLpm - a.flowLpm) / (b.flowLpm - a.flowLpm)) * (b.multiplier - a.multiplier);
+}
 
 /** Share of the set excess that a plate reaches: 235 °C set gives 226 °C (prototype measurement). */
 const PLATE_REACH = 0.9577;
@@ -58,7 +72,14 @@ export const EFFICIENCY_SHARE = 0.37;
 export function stationsInDoubt(station: Station): Station[] {
   const { multiplier: m, outletEfficiency: e, doubt } = station;
   return [-1, 1].flatMap((sign) => [
-    { ...station, multiplier: m * (1 + sign * doubt) },
+    withMultiplier(station, m * (1 + sign * doubt)),
     { ...station, outletEfficiency: e * (1 + sign * EFFICIENCY_SHARE * doubt) },
   ]);
+}
+
+/** A station with another multiplier, at all flows in the same measure. */
+export function withMultiplier(station: Station, multiplier: number): Station {
+  const scale = multiplier / station.multiplier;
+  const multiplierByFlow = station.multiplierByFlow.map((k) => ({ ...k, multiplier: k.multiplier * scale }));
+  return { ...station, multiplier, multiplierByFlow };
 }

@@ -1,7 +1,7 @@
 import type { Board } from '../board';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
-import { EFFICIENCY_SHARE, type Station } from './station';
+import { EFFICIENCY_SHARE, withMultiplier, type Station } from './station';
 
 export interface Translation {
   /** For this station: the dials that give the joints the same history. */
@@ -126,10 +126,9 @@ function leastSquares(
 /** What one standard deviation of the station's multiplier and outlet efficiency does to the hottest moment, K. */
 function spreadK(board: Board, station: Station, plan: HeatPlan, curve: readonly number[]): number {
   const hottest = curve.indexOf(Math.max(...curve));
-  const moved = (change: Partial<Station>): number =>
-    jointCurve(board, { ...station, ...change }, plan)[hottest] - curve[hottest];
+  const moved = (other: Station): number => jointCurve(board, other, plan)[hottest] - curve[hottest];
   return Math.hypot(
-    moved({ multiplier: station.multiplier * (1 + station.doubt) }),
-    moved({ outletEfficiency: station.outletEfficiency * (1 - EFFICIENCY_SHARE * station.doubt) }),
+    moved(withMultiplier(station, station.multiplier * (1 + station.doubt))),
+    moved({ ...station, outletEfficiency: station.outletEfficiency * (1 - EFFICIENCY_SHARE * station.doubt) }),
   );
 }

@@ -27,3 +27,7 @@ export function erfc(x: number): number {
   const value = t * Math.exp(-x * x + poly);
   return x >= 0 ? value : 2 - value;
 }
+
+/** A draw from the standard normal distribution. Source: Box & Muller (1958). */
+export const normalDraw = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

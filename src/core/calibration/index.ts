@@ -1,0 +1,20 @@
+export { PROBE_PLACES_MM, blowCoupon, reaches, type CouponRun, type ProbePlace, type Unknowns } from './coupon';
+export {
+  ALLOY_SD_K,
+  BEFORE,
+  COUPON_ALLOYS_C,
+  DEFAULT_BLOW,
+  PROBE_SD_K,
+  THRESHOLD_S,
+  fitStation,
+  meltSdS,
+  nextTrial,
+  thresholdOf,
+  trialWords,
+  type AskedTrial,
+  type Calibration,
+  type Estimate,
+  type Trial,
+} from './fit';
+export { importThermoCsv, wholeSeconds, type ThermoLog } from './log-csv';
+export { calibrated, driftOf, trialSchema, type CalibrationRecord, type Drift } from './trials';

@@ -1,0 +1,81 @@
+import { z } from 'zod';
+import { withMultiplier, type Station } from '../heat';
+import { PROBE_PLACES_MM } from './coupon';
+import type { Calibration, Trial } from './fit';
+
+const blow = {
+  setC: z
+    .number()
+    .min(100, 'expected a set point from 100 to 500 °C')
+    .max(500, 'expected a set point from 100 to 500 °C'),
+  flowLpm: z.number().min(2).max(120),
+  nozzleMm: z.number().min(2).max(20),
+  heightMm: z.number().min(2).max(80),
+  ambientC: z.number().min(0).max(45),
+};
+const alloyC = z.number().min(60).max(330);
+const places = Object.keys(PROBE_PLACES_MM) as (keyof typeof PROBE_PLACES_MM)[];
+
+/** A trial as it is kept with a calibration. */
+export const trialSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('melt'),
+    ...blow,
+    alloyC,
+    seconds: z.number().min(1, 'expected at least a second').max(600),
+  }),
+  z.object({ kind: z.literal('threshold'), ...blow, alloyC }),
+  z.object({
+    kind: z.literal('log'),
+    ...blow,
+    probes: z
+      .array(z.object({ place: z.enum(places as [string, ...string[]]), readC: z.array(z.number()).max(3600) }))
+      .min(1),
+  }),
+]) as unknown as z.ZodType<Trial>;
+
+/** A calibration that was taken over, as the station's history keeps it. */
+export interface CalibrationRecord {
+  readonly at: string;
+  readonly flowLpm: number;
+  readonly trials: number;
+  readonly calibration: Calibration;
+}
+
+/** The station with what a calibration found; other flows keep theirs, in the same measure where there was none. */
+export function calibrated(
+  station: Station,
+  { calibration, flowLpm }: Omit<CalibrationRecord, 'at' | 'trials'>,
+): Station {
+  const { outletEfficiency, multiplier, spreadDiameters, outletLagS } = calibration;
+  const others = station.multiplierByFlow.filter((k) => k.flowLpm !== flowLpm);
+  const byFlow = [...others, { flowLpm, multiplier: round(multiplier.value) }].sort((a, b) => a.flowLpm - b.flowLpm);
+  return {
+    ...withMultiplier(station, round(multiplier.value)),
+    multiplierByFlow: byFlow,
+    outletEfficiency: round(outletEfficiency.value),
+    spreadDiameters: round(spreadDiameters.value),
+    outletLagS: round(outletLagS.value),
+    doubt: round(Math.min(0.5, multiplier.sd / multiplier.value)),
+  };
+}
+
+const round = (x: number): number => Math.round(x * 1000) / 1000;
+
+export interface Drift {
+  /** Change from the calibration before, in standard deviations of both. */
+  readonly efficiencySds: number;
+  readonly multiplierSds: number;
+  /** Beyond what the two doubts explain. */
+  readonly real: boolean;
+}
+
+/** Two calibrations differ for real where they are further apart than 95 % of pairs of one station would be. */
+const REAL_SDS = 1.96;
+
+export function driftOf(before: Calibration, after: Calibration): Drift {
+  const sds = (name: 'outletEfficiency' | 'multiplier'): number =>
+    (after[name].value - before[name].value) / Math.hypot(after[name].sd, before[name].sd);
+  const [efficiencySds, multiplierSds] = [sds('outletEfficiency'), sds('multiplier')];
+  return { efficiencySds, multiplierSds, real: Math.max(Math.abs(efficiencySds), Math.abs(multiplierSds)) > REAL_SDS };
+}

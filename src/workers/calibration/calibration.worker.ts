@@ -1,0 +1,20 @@
+import { fitStation, nextTrial } from '@/core/calibration';
+import { problemText } from '@/core/result';
+import type { CalibrationReply, CalibrationRequest } from './protocol';
+
+const post = (reply: CalibrationReply): void => self.postMessage(reply);
+
+self.onmessage = ({ data: { station, trials } }: MessageEvent<CalibrationRequest>): void => {
+  try {
+    const next = nextTrial(station, trials);
+    if (trials.length === 0) return post({ kind: 'done', next });
+    const fit = fitStation(station, trials);
+    post(
+      fit.ok
+        ? { kind: 'done', calibration: fit.value, next }
+        : { kind: 'done', refused: problemText(fit.problems), next },
+    );
+  } catch (error) {
+    post({ kind: 'problem', words: `The calibration stopped: ${(error as Error).message}` });
+  }
+};
