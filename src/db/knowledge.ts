@@ -1,4 +1,5 @@
 import { asc, eq, sql } from 'drizzle-orm';
+import { goalSetsSchema, type GoalSets } from '../core/heat';
 import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
 import type { BenchKnowledge } from '../core/job';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
@@ -8,6 +9,7 @@ import { references, settings } from './schema';
 
 const PRACTICE = 'practice';
 const SOURCING = 'sourcing';
+const GOALS = 'heat goals';
 
 async function findSetting(db: Database, name: string): Promise<unknown> {
   const [row] = await db.select().from(settings).where(eq(settings.name, name));
@@ -33,6 +35,12 @@ export const findSourcing = async (db: Database): Promise<SourcingPractice> =>
 
 export const saveSourcing = (db: Database, practice: SourcingPractice): Promise<void> =>
   saveSetting(db, SOURCING, practice);
+
+/** What this bench asks of heat plans, alloy by alloy. */
+export const findGoals = async (db: Database): Promise<GoalSets> =>
+  goalSetsSchema.parse((await findSetting(db, GOALS)) ?? {});
+
+export const saveGoals = (db: Database, goals: GoalSets): Promise<void> => saveSetting(db, GOALS, goals);
 
 /** Reference readings of a board, oldest first. */
 export async function listReferences(db: Database, boardId: string): Promise<ReferenceReading[]> {

@@ -14,13 +14,13 @@ import {
   type Plugin,
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
-import type { HeatRun, HeatVerdict } from '@/core/heat';
+import type { HeatCurves as Curves, HeatVerdict } from '@/core/heat';
 import { PALETTE } from '@/ui';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement);
 
 export interface HeatCurvesProps {
-  readonly run: HeatRun;
+  readonly run: Curves;
   readonly verdict: HeatVerdict;
   readonly partRef: string;
   readonly atS: number;
@@ -58,7 +58,7 @@ export function HeatCurves({ run, verdict, partRef, atS }: HeatCurvesProps) {
 type Mode = 'light' | 'dark';
 
 function curvesOf(
-  run: HeatRun,
+  run: Curves,
   verdict: HeatVerdict,
   partRef: string,
   mode: Mode,
@@ -102,7 +102,7 @@ function curvesOf(
   };
 }
 
-function optionsOf(run: HeatRun, mode: Mode): ChartOptions<'line'> {
+function optionsOf(run: Curves, mode: Mode): ChartOptions<'line'> {
   const axis = { ticks: { color: PALETTE.quiet[mode], font: FONT }, border: { display: false } };
   return {
     animation: false,

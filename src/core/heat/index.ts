@@ -47,3 +47,5 @@ export {
 export { foreignPlan, parseForeign, type ForeignSettings } from './foreign';
 export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './translate';
 export { marginOf, searchPlan, type FoundPlan, type Margin } from './search';
+export { adviceOn, type Advice } from './advice';
+export { curvesCsv, planLink, planOfLink } from './share';

@@ -23,6 +23,8 @@ export interface FoundPlan extends Margin {
   readonly verdict: HeatVerdict;
   /** Lowest and highest margin over the stations that this one may be, the dial left as it is, K. */
   readonly underDoubtK: readonly [number, number];
+  /** Where guards were needed: what the best plan without them would do to the part that needs one, in words. */
+  readonly guard?: string;
   /** What was changed from the plan that the search began with, in words. */
   readonly changes: readonly string[];
   /** Settings tried, and runs of the reduced model. */
@@ -109,12 +111,28 @@ export function searchPlan(
   });
   if (stopped || judged.length === 0) return undefined;
   const winner = judged.reduce((a, b) => (scoreOf(b) > scoreOf(a) ? b : a));
+  /** The best without more guards than the start has, made again on the fine mesh before anything is said of it. */
+  const bestBare = (): Tried | undefined => {
+    const [bare] = all.filter((t) => t.plan.covers.length === start.covers.length);
+    return bare && once(bare.plan, {});
+  };
   return {
     ...winner,
+    guard: winner.plan.covers.length > start.covers.length ? guardWords(winner, bestBare()) : undefined,
     underDoubtK: underDoubt(board, station, winner, goals),
     changes: changesOf(start, winner.plan),
     ...tally,
   };
+}
+
+/** Told where even the best plan without guards breaks a limit. */
+function guardWords(
+  winner: Margin & { plan: HeatPlan; verdict: HeatVerdict },
+  bare: Tried | undefined,
+): string | undefined {
+  const guarded = winner.verdict.neighbours.find((n) => winner.plan.covers.includes(n.ref));
+  if (!bare || bare.marginK >= 0 || !guarded) return undefined;
+  return `No plan without a guard holds: the best misses by ${(-bare.marginK).toFixed(1)} K (${bare.fragile}). With a cover on ${winner.plan.covers.join(' and ')}, ${guarded.ref} ${guarded.limited} stay at ${Math.round(guarded.peakC)} °C of ${Math.round(guarded.limitC)}.`;
 }
 
 interface Tried extends Margin {

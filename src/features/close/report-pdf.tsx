@@ -1,22 +1,9 @@
 import 'server-only';
-import path from 'node:path';
-import { Document, Font, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
+import { Document, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
 import type { JobReport } from '@/core/job';
+import { registerFonts } from '@/features/pdf-fonts';
 
-const fontFile = (family: string, weight: number): string =>
-  path.resolve(
-    /* turbopackIgnore: true */ process.cwd(),
-    `node_modules/@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`,
-  );
-
-Font.register({
-  family: 'Text',
-  fonts: [400, 700].map((fontWeight) => ({ src: fontFile('atkinson-hyperlegible-next', fontWeight), fontWeight })),
-});
-Font.register({
-  family: 'Figures',
-  fonts: [400].map((fontWeight) => ({ src: fontFile('atkinson-hyperlegible-mono', fontWeight), fontWeight })),
-});
+registerFonts();
 
 const style = StyleSheet.create({
   page: { fontFamily: 'Text', fontSize: 9, paddingVertical: 34, paddingHorizontal: 42 },

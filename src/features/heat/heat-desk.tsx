@@ -1,9 +1,18 @@
 'use client';
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { NOMINAL_STATION, nozzleFor, startingPlan, type HeatPlan, type Station } from '@/core/heat';
+import {
+  NOMINAL_STATION,
+  nozzleFor,
+  startingPlan,
+  type GoalSets,
+  type HeatGoals,
+  type HeatPlan,
+  type Station,
+} from '@/core/heat';
 import { partByRef } from '@/core/board';
 import type { JobView, KeepEvent } from '@/core/job';
+import { usePreview, type Preview } from './use-preview';
 import { useHeatRun, type HeatAnswerOf, type HeatStatus, type Wish } from './use-heat-run';
 
 interface Desk {
@@ -11,6 +20,13 @@ interface Desk {
   readonly stations: readonly Station[];
   readonly station: Station;
   readonly plan: HeatPlan;
+  readonly goals: HeatGoals;
+  /** What is being dragged, as the reduced model sees it. */
+  readonly preview?: Preview;
+  /** How far the full run came out from what was last dragged, K at the worked part's joints. */
+  readonly previewOffK?: number;
+  readonly drag: (plan: HeatPlan) => void;
+  readonly drop: () => void;
   readonly status: HeatStatus;
   readonly last?: HeatAnswerOf;
   /** The shown moment, seconds. */
@@ -40,7 +56,8 @@ function partOf(job: JobView): string {
   return partByRef(job.board, job.state.decision?.ref ?? '')?.ref ?? suspect?.ref ?? job.board.ports[0].controller;
 }
 
-function firstPlan(job: JobView, station: Station): HeatPlan {
+function firstPlan(job: JobView, station: Station, opened: HeatPlan | undefined): HeatPlan {
+  if (opened && partByRef(job.board, opened.partRef)) return opened;
   if (job.state.heatPlan) return job.state.heatPlan.plan;
   const ref = partOf(job);
   const part = partByRef(job.board, ref)!;
@@ -50,24 +67,31 @@ function firstPlan(job: JobView, station: Station): HeatPlan {
 export interface HeatDeskProps {
   readonly job: JobView;
   readonly stations: readonly Station[];
+  readonly goals: GoalSets;
+  /** The plan and station of an address that was opened. */
+  readonly opened?: { readonly plan?: HeatPlan; readonly stationId?: string };
   readonly onKeep: KeepEvent;
   readonly children: ReactNode;
 }
 
 /** Holds the plan that is being worked on, runs it, and shares both with the work, the margin and the entry line. */
-export function HeatDesk({ job, stations, onKeep, children }: HeatDeskProps) {
+export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, children }: HeatDeskProps) {
   const known = useMemo(() => (stations.length > 0 ? stations : [NOMINAL_STATION]), [stations]);
-  const [stationId, setStation] = useState(job.state.heatPlan?.stationId ?? known[0].id);
+  const [stationId, setStation] = useState(opened?.stationId ?? job.state.heatPlan?.stationId ?? known[0].id);
   const station = known.find((s) => s.id === stationId) ?? known[0];
   const [wish, setWish] = useState<Wish>(() => ({
-    plan: firstPlan(job, station),
-    aim: job.state.heatPlan === undefined,
+    plan: firstPlan(job, station, opened?.plan),
+    aim: job.state.heatPlan === undefined && !opened?.plan,
   }));
   const { plan } = wish;
   const setPlan = useCallback((next: HeatPlan) => setWish({ plan: next, aim: false }), []);
   const [chosenS, setAtS] = useState<number>();
-  const { status, last, cancel, retry } = useHeatRun(job.board, station, wish, setPlan);
-  const fresh = last?.plan === plan && last.station === station ? last : undefined;
+  const { status, last, cancel, retry } = useHeatRun(job.board, station, goalSets, wish, setPlan);
+  const goals = goalSets[plan.alloy];
+  const look = usePreview(job.board, station, plan, goals, status.kind === 'done');
+  const [preview, setPreview] = useState<Preview>();
+  const [dropped, setDropped] = useState<Preview>();
+  const fresh = last?.plan === plan && last.station === station && last.goals === goals ? last : undefined;
   /** Who asked to keep the plan before its simulation was done. */
   const waiting = useRef<((answer: HeatAnswerOf) => void)[]>([]);
   useEffect(() => {
@@ -88,6 +112,16 @@ export function HeatDesk({ job, stations, onKeep, children }: HeatDeskProps) {
       stations: known,
       station,
       plan,
+      goals,
+      preview,
+      previewOffK: fresh && dropped?.plan === plan ? apartK(dropped, fresh) : undefined,
+      drag: (next) => setPreview(look(next) ?? preview),
+      drop: () => {
+        if (!preview) return;
+        setPlan(preview.plan);
+        setDropped(preview);
+        setPreview(undefined);
+      },
       status,
       last,
       atS,
@@ -108,7 +142,31 @@ export function HeatDesk({ job, stations, onKeep, children }: HeatDeskProps) {
         );
       },
     }),
-    [job, known, station, plan, status, last, atS, kept, setPlan, cancel, retry, fresh, onKeep],
+    [
+      job,
+      known,
+      station,
+      plan,
+      goals,
+      preview,
+      dropped,
+      look,
+      status,
+      last,
+      atS,
+      kept,
+      setPlan,
+      cancel,
+      retry,
+      fresh,
+      onKeep,
+    ],
   );
   return <DeskContext value={value}>{children}</DeskContext>;
+}
+
+/** Largest difference at the worked part's joints, K. */
+function apartK({ plan, run }: Preview, full: HeatAnswerOf): number {
+  const [a, b] = [run, full.run].map((r) => r.parts.find((p) => p.ref === plan.partRef)!.jointMinC);
+  return a.reduce((worst, t, i) => Math.max(worst, Math.abs(t - b[i])), 0);
 }

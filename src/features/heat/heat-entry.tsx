@@ -1,7 +1,7 @@
 'use client';
 
 import { applyCompletion } from '@/core/job';
-import { GOALS_BY_ALLOY, completePlanEntry, parsePlanEntry } from '@/core/heat';
+import { completePlanEntry, parsePlanEntry } from '@/core/heat';
 import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from '@/ui';
 import { useHeatDesk } from './heat-desk';
@@ -19,13 +19,12 @@ export interface HeatEntryProps {
 
 /** The entry line of the Heat stage: changes to the plan, and the parts that come off. */
 export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
-  const { job, station, plan, setPlan, aim, keep, status, kept } = useHeatDesk();
+  const { job, station, plan, goals, setPlan, aim, keep, status, kept } = useHeatDesk();
 
   function echo(text: string): Echo {
     if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
     if (text.trim() === 'keep') return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
-    if (text.trim() === 'aim')
-      return { words: aimWords(GOALS_BY_ALLOY[plan.alloy].coldestOverLiquidusK), state: 'plain' };
+    if (text.trim() === 'aim') return { words: aimWords(goals.coldestOverLiquidusK), state: 'plain' };
     const edit = parsePlanEntry(job.board, station, plan, text);
     return edit.ok
       ? { words: edit.value.echo, state: 'plain' }
@@ -37,7 +36,7 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
     if (text === 'keep') return keep();
     if (text === 'aim') {
       aim();
-      return { kept: true, words: aimWords(GOALS_BY_ALLOY[plan.alloy].coldestOverLiquidusK) };
+      return { kept: true, words: aimWords(goals.coldestOverLiquidusK) };
     }
     const edit = parsePlanEntry(job.board, station, plan, text);
     if (!edit.ok) return { kept: false, words: problemText(edit.problems) };

@@ -1,11 +1,12 @@
 'use client';
 
 import { Flex, Text, chakra } from '@chakra-ui/react';
-import { RAMP_LIMIT_C_PER_S } from '@/core/heat';
+import { RAMP_LIMIT_C_PER_S, adviceOn } from '@/core/heat';
 import { ALLOYS, alloySchema } from '@/core/joints';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, MarginPart, PlainButton } from '@/ui';
 import { useHeatDesk } from './heat-desk';
+import { ExportPart } from './export-part';
 import { SearchPart } from './search-part';
 
 const MOST_NEIGHBOURS = 4;
@@ -17,8 +18,27 @@ export function HeatMargin() {
     <>
       {last && <VerdictFigures />}
       {last && <SearchPart />}
+      {last && <AdvicePart />}
       <PlanBasis />
+      <ExportPart />
     </>
+  );
+}
+
+/** What a practitioner would say beside the curves. */
+function AdvicePart() {
+  const { job, station, last } = useHeatDesk();
+  const { plan, run, verdict } = last!;
+  const advice = adviceOn(job.board, station, plan, run, verdict);
+  if (advice.length === 0) return null;
+  return (
+    <MarginPart title="To watch">
+      {advice.map((a) => (
+        <Text key={a.words} fontSize="14px" mb="1">
+          {a.words}
+        </Text>
+      ))}
+    </MarginPart>
   );
 }
 

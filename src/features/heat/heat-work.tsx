@@ -8,23 +8,25 @@ import { HeatField } from '@/drawings/heat-field';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 import { HeatSteps } from './heat-steps';
+import { StepAxis } from './step-axis';
 
 /** The verdict, the field over the board at one moment, the curves, and the steps. */
 export function HeatWork() {
-  const { job, plan, station, last, status, atS } = useHeatDesk();
+  const { job, plan, station, last, preview, status, atS } = useHeatDesk();
+  const verdict = preview?.verdict ?? last?.verdict;
   const off = job.state.absent.includes(plan.partRef);
   return (
     <>
-      {last ? (
+      {verdict ? (
         <Headline
           title={
             off
-              ? `Place ${plan.partRef}: settles from ${last.verdict.meltsAtS === null ? 'never' : formatSeconds(Math.ceil(last.verdict.meltsAtS))}`
-              : last.verdict.headline
+              ? `Place ${plan.partRef}: settles from ${verdict.meltsAtS === null ? 'never' : formatSeconds(Math.ceil(verdict.meltsAtS))}`
+              : verdict.headline
           }
           aside={`${station.name}, ${Math.round(station.doubt * 100)} % doubt`}
         >
-          {last.verdict.sentence}
+          {verdict.sentence}
         </Headline>
       ) : (
         <Headline title={`Computing the heat over ${plan.partRef}`} aside={station.name}>
@@ -51,19 +53,36 @@ export function HeatWork() {
             <TimeSlider />
           </Box>
           <Box minW="0" minH="220px">
-            <HeatCurves run={last.run} verdict={last.verdict} partRef={last.plan.partRef} atS={atS} />
+            <HeatCurves
+              run={preview?.run ?? last.run}
+              verdict={preview?.verdict ?? last.verdict}
+              partRef={last.plan.partRef}
+              atS={atS}
+            />
           </Box>
         </Grid>
       )}
       {status.kind === 'problem' && <ProblemNote text={status.words} />}
+      <StepAxis />
       <HeatSteps />
     </>
   );
 }
 
 function RunStatus() {
-  const { status, cancel, retry, last } = useHeatDesk();
-  if (status.kind === 'done') return null;
+  const { status, cancel, retry, last, preview, previewOffK } = useHeatDesk();
+  if (preview)
+    return (
+      <Text fontSize="14px" color="quiet" mb="2" role="status">
+        Dragging: curves from the reduced model; the full run follows.
+      </Text>
+    );
+  if (status.kind === 'done')
+    return previewOffK === undefined ? null : (
+      <Text fontSize="14px" color="quiet" mb="2" role="status">
+        The full run confirms what was dragged within {previewOffK.toFixed(1)} K.
+      </Text>
+    );
   const share = status.kind === 'running' ? status.doneS / status.totalS : 0;
   return (
     <Flex align="center" gap="3" mb="2" fontSize="14px" color="quiet" aria-live="polite">

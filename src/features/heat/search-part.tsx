@@ -13,16 +13,16 @@ type Status =
   | { readonly kind: 'done'; readonly found: FoundPlan }
   | { readonly kind: 'problem'; readonly words: string };
 
-/** Searches plate, nozzle, flow, height, pace and covers for the most margin; the answer is taken over or left. */
+/** Searches plate, nozzle, flow, height, dials, durations and covers for the most margin; the answer is taken over or left. */
 export function SearchPart() {
-  const { job, station, plan, setPlan } = useHeatDesk();
+  const { job, station, plan, goals, setPlan } = useHeatDesk();
   const [status, setStatus] = useState<Status>();
   const cancel = useRef(() => {});
   useEffect(() => () => cancel.current(), []);
 
   async function search(): Promise<void> {
     setStatus({ kind: 'running', tried: 0, most: 1, tookMs: 0 });
-    const run = searchInWorker({ board: job.board, station, plan }, tell);
+    const run = searchInWorker({ board: job.board, station, plan, goals }, tell);
     cancel.current = run.cancel;
     const answer = await run.answer;
     setStatus(answer.kind === 'cancelled' ? undefined : answer);
@@ -79,7 +79,7 @@ function Running({
 
 function Found({ found, doubt, onTake }: { found: FoundPlan; doubt: number; onTake: () => void }) {
   const holds = found.marginK >= 0;
-  const [weaker, stronger] = found.underDoubtK;
+  const [least, most] = found.underDoubtK;
   return (
     <>
       <FigureLine
@@ -88,16 +88,21 @@ function Found({ found, doubt, onTake }: { found: FoundPlan; doubt: number; onTa
         colour={holds ? 'leaf' : 'rust'}
       />
       <Text fontSize="14px">
-        Most fragile: {found.fragile}. With a station {Math.round(100 * doubt)} % weaker {signed(weaker)}, stronger{' '}
-        {signed(stronger)}.
+        Most fragile: {found.fragile}. Over the stations this one may be, {Math.round(100 * doubt)} % doubt:{' '}
+        {signed(least)} to {signed(most)}.
       </Text>
+      {found.guard && (
+        <Text fontSize="14px" mt="1" color="amberText">
+          {found.guard}
+        </Text>
+      )}
       <Text fontSize="14px" mt="1">
         {found.changes.length > 0 ? `${found.changes.join('; ')}.` : 'Nothing that was tried is better.'}
       </Text>
       {found.changes.length > 0 && (
         <Flex mt="2">
           <MainButton type="button" onClick={onTake}>
-            Take this plan
+            {found.guard ? 'Take this plan with its guard' : 'Take this plan'}
           </MainButton>
         </Flex>
       )}

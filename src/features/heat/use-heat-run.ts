@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import type { Board } from '@/core/board';
-import type { HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
+import type { GoalSets, HeatGoals, HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
 import { runHeatPlan } from '@/workers/heat/client';
 
 export type HeatStatus =
@@ -14,6 +14,7 @@ export type HeatStatus =
 export interface HeatAnswerOf {
   readonly plan: HeatPlan;
   readonly station: Station;
+  readonly goals: HeatGoals;
   readonly run: HeatRun;
   readonly verdict: HeatVerdict;
   readonly tookMs: number;
@@ -42,14 +43,28 @@ const STARTING: HeatStatus = { kind: 'running', doneS: 0, totalS: 1 };
  * Simulates the plan in a worker whenever it changes; an older run is cancelled.
  * @param onAimed takes the plan whose dial the worker has set.
  */
-export function useHeatRun(board: Board, station: Station, wish: Wish, onAimed: (plan: HeatPlan) => void): Running {
+export function useHeatRun(
+  board: Board,
+  station: Station,
+  goalSets: GoalSets,
+  wish: Wish,
+  onAimed: (plan: HeatPlan) => void,
+): Running {
   const [attempt, setAttempt] = useState(0);
   /** What is asked for now: answers to anything else come too late to count. */
-  const asked = useMemo(() => ({ board, station, ...wish, attempt }), [board, station, wish, attempt]);
+  const asked = useMemo(
+    () => ({ board, station, goals: goalSets[wish.plan.alloy], ...wish, attempt }),
+    [board, station, goalSets, wish, attempt],
+  );
   const [told, setTold] = useState<{ asked: object; status: HeatStatus }>();
   const [stopped, setStopped] = useState<object>();
   const [last, setLast] = useState<HeatAnswerOf>();
-  const answered = last !== undefined && !asked.aim && last.plan === asked.plan && last.station === asked.station;
+  const answered =
+    last !== undefined &&
+    !asked.aim &&
+    last.plan === asked.plan &&
+    last.station === asked.station &&
+    last.goals === asked.goals;
 
   useEffect(() => {
     if (answered || stopped === asked) return;
@@ -61,7 +76,14 @@ export function useHeatRun(board: Board, station: Station, wish: Wish, onAimed: 
         if (answer.kind === 'problem') setTold({ asked, status: answer });
         if (answer.kind !== 'done') return;
         const plan = asked.aim ? answer.plan : asked.plan;
-        setLast({ plan, station: asked.station, run: answer.run, verdict: answer.verdict, tookMs: answer.tookMs });
+        setLast({
+          plan,
+          station: asked.station,
+          goals: asked.goals,
+          run: answer.run,
+          verdict: answer.verdict,
+          tookMs: answer.tookMs,
+        });
         if (asked.aim) onAimed(plan);
       });
     }, SETTLE_MS);

@@ -98,12 +98,7 @@ export function LoggerPart({ station, blow, onTrial, onProblem }: LoggerPartProp
   return (
     <Box>
       <Flex gap="3" wrap="wrap" align="center">
-        <FilePick
-          label="Logger’s file"
-          text="Take a logger’s file"
-          accept=".csv,.txt"
-          onFile={(f) => void load(f)}
-        />
+        <FilePick label="Logger’s file" text="Take a logger’s file" accept=".csv,.txt" onFile={(f) => void load(f)} />
         {running ? (
           <PlainButton
             type="button"

@@ -1,6 +1,6 @@
 import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
 import { demoBoard } from '../../../demo/files';
-import { NOMINAL_STATION, startingPlan } from '@/core/heat';
+import { GOALS_BY_ALLOY, NOMINAL_STATION, startingPlan } from '@/core/heat';
 import { runHeatPlan } from './client';
 
 jest.mock('./heat.worker.ts', () => ({}), { virtual: true });
@@ -10,6 +10,7 @@ const request = {
   board: demoBoard('heronlog-4-c'),
   station: NOMINAL_STATION,
   plan: startingPlan('U4', 'SAC305', 4),
+  goals: GOALS_BY_ALLOY.SAC305,
   aim: false,
 };
 

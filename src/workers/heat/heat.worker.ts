@@ -11,7 +11,7 @@ self.onmessage = ({ data }: MessageEvent<HeatRequest>): void => {
   const start = performance.now();
   let told = start;
   try {
-    const plan = data.aim ? aimPlan(board, station, data.plan).plan : data.plan;
+    const plan = data.aim ? aimPlan(board, station, data.plan, data.goals).plan : data.plan;
     const run = simulateHeat(board, station, plan, {
       onProgress: (doneS, totalS) => {
         const now = performance.now();
@@ -21,7 +21,7 @@ self.onmessage = ({ data }: MessageEvent<HeatRequest>): void => {
       },
     });
     if (!run) return;
-    const verdict = judgeHeat(board, plan, run);
+    const verdict = judgeHeat(board, plan, run, data.goals);
     post(
       { kind: 'done', plan, run, verdict, tookMs: performance.now() - start },
       run.frames.map((f) => f.buffer as ArrayBuffer),

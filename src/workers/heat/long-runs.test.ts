@@ -1,7 +1,7 @@
 /** The workers of the search and of the translation: one request, progress, an answer, and an end. */
 import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
 import { demoBoard } from '../../../demo/files';
-import { NOMINAL_STATION, startingPlan } from '@/core/heat';
+import { GOALS_BY_ALLOY, NOMINAL_STATION, startingPlan } from '@/core/heat';
 import { searchInWorker } from '../search/client';
 import { translateInWorker } from '../translation/client';
 
@@ -12,8 +12,9 @@ const plan = startingPlan('U4', 'SAC305', 4);
 
 test('a search tells its progress, and a cancelled one ends its worker', async () => {
   const told: number[] = [];
-  const { answer, cancel } = searchInWorker({ board, station: NOMINAL_STATION, plan }, ({ tried }) => told.push(tried));
-  expect(FakeWorker.last.sent).toEqual([{ board, station: NOMINAL_STATION, plan }]);
+  const request = { board, station: NOMINAL_STATION, plan, goals: GOALS_BY_ALLOY.SAC305 };
+  const { answer, cancel } = searchInWorker(request, ({ tried }) => told.push(tried));
+  expect(FakeWorker.last.sent).toEqual([request]);
   FakeWorker.last.reply({ kind: 'progress', tried: 3, most: 24, tookMs: 900 });
   expect([told, FakeWorker.last.ended]).toEqual([[3], false]);
   cancel();

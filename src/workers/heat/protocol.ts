@@ -1,11 +1,12 @@
 import type { Board } from '@/core/board';
-import type { HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
+import type { HeatGoals, HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
 
 /** One run: plain data in, plain data out. A worker serves one run at a time; cancelling ends the worker. */
 export interface HeatRequest {
   readonly board: Board;
   readonly station: Station;
   readonly plan: HeatPlan;
+  readonly goals: HeatGoals;
   /** Set the dial first, so that the coldest joint just gets hot enough. */
   readonly aim: boolean;
 }

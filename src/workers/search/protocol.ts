@@ -1,11 +1,12 @@
 import type { Board } from '@/core/board';
-import type { FoundPlan, HeatPlan, Station } from '@/core/heat';
+import type { FoundPlan, HeatGoals, HeatPlan, Station } from '@/core/heat';
 
 /** One search: plain data in, plain data out. Cancelling ends the worker. */
 export interface SearchRequest {
   readonly board: Board;
   readonly station: Station;
   readonly plan: HeatPlan;
+  readonly goals: HeatGoals;
 }
 
 export type SearchReply =

@@ -3,10 +3,11 @@ import type { SearchReply, SearchRequest } from './protocol';
 
 const post = (reply: SearchReply): void => self.postMessage(reply);
 
-self.onmessage = ({ data: { board, station, plan } }: MessageEvent<SearchRequest>): void => {
+self.onmessage = ({ data: { board, station, plan, goals } }: MessageEvent<SearchRequest>): void => {
   const start = performance.now();
   try {
     const found = searchPlan(board, station, plan, {
+      goals,
       onProgress: (tried, most) => post({ kind: 'progress', tried, most, tookMs: performance.now() - start }),
     });
     if (found) post({ kind: 'done', found });

@@ -1,10 +1,10 @@
 import { notFound } from 'next/navigation';
 import { loadJob } from '@/features/job/queries';
 
-/** What every page of a job gets: its number in the path, and which proposed test is asked for. */
+/** What every page of a job gets: its number in the path, which proposed test is asked for, and what an address opens. */
 export interface JobPageProps {
   readonly params: Promise<{ number: string }>;
-  readonly searchParams: Promise<{ test?: string; view?: string }>;
+  readonly searchParams: Promise<{ test?: string; view?: string; plan?: string; station?: string }>;
 }
 
 type JobOfPage = NonNullable<Awaited<ReturnType<typeof loadJob>>>;

@@ -1,0 +1,106 @@
+import { padsOf, partByRef, type Board } from '../board';
+import { ALLOYS } from '../joints';
+import type { HeatPlan } from './plan';
+import type { HeatCurves } from './simulate';
+import { plateSteadyC, type Station } from './station';
+import { crossing, type HeatVerdict } from './verdict';
+
+/** One piece of advice, tied to the number it comes from. */
+export interface Advice {
+  readonly words: string;
+  /** Where it would be seen. */
+  readonly atS?: number;
+}
+
+/** Faster than this over five seconds, parts and boards warp and pop. Source: J-STD-020 ramp to peak (from memory). */
+const FAST_C_PER_S = 3;
+/** A nozzle wider than the part and its clearance blows on the neighbours as much as on the part. Engineering estimate. */
+const NOZZLE_OVER_CLEARANCE = 1.0;
+/** A part that is held below liquidus so long before it melts asks for a plate. Engineering estimate. */
+const LONG_S = 75;
+/** Between the first and the last joint that melts: a hand would lift too early. Engineering estimate. */
+const LATE_JOINT_S = 2;
+
+/** What a practitioner would say beside the curves; nothing where there is nothing to say. */
+export function adviceOn(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  run: HeatCurves,
+  verdict: HeatVerdict,
+): Advice[] {
+  const { liquidusC, solidusC } = ALLOYS[plan.alloy];
+  const worked = run.parts.find((p) => p.ref === plan.partRef)!;
+  const part = partByRef(board, plan.partRef)!;
+  const advice: (Advice | false)[] = [
+    verdict.fastestRiseCPerS > FAST_C_PER_S && {
+      words: `Too fast: ${verdict.fastestRiseCPerS.toFixed(1)} °C/s at the joints, ${FAST_C_PER_S} is the usual limit. Warm longer or cooler first.`,
+    },
+    plan.plateSetC === null &&
+      station.plate !== null &&
+      (verdict.meltsAtS === null || verdict.meltsAtS > LONG_S) && {
+        words: `A plate is wanted: ${verdict.meltsAtS === null ? 'air alone never gets there' : `air alone takes ${Math.ceil(verdict.meltsAtS)} s`}.`,
+      },
+    plateCools(station, plan),
+    centreLast(board, plan, run, liquidusC),
+    tooWide(board, plan),
+    ...verdict.swimming.slice(0, 3).map((ref) => {
+      const atS = crossing(run.timesS, run.parts.find((p) => p.ref === ref)!.jointMaxC, solidusC);
+      return atS !== null && { words: `${ref} will swim at second ${Math.round(atS)}: no side wind, no touch.`, atS };
+    }),
+    plan.covers.length > 0 &&
+      verdict.meltsAtS !== null && {
+        words: `${plan.covers.join(' and ')} covered: lay the guards before the air, lift them after it is cold.`,
+      },
+    part.underfilled && {
+      words: `${part.ref} is underfilled: clear its edges between softening and ${solidusC} °C before the lift.`,
+    },
+    crossing(run.timesS, worked.jointMaxC, liquidusC) !== null &&
+      verdict.meltsAtS === null && { words: 'Some joints melt, others do not: a pull now lifts pads.' },
+  ];
+  return advice.filter((a) => a !== false);
+}
+
+/** A plate that is put below cold draws heat off first. */
+function plateCools(station: Station, plan: HeatPlan): Advice | false {
+  if (plan.plateSetC === null || plan.plateReady || !station.plate) return false;
+  const goalC = plateSteadyC(plan.plateSetC, plan.ambientC, station.plate.capC);
+  return {
+    words: `The plate cools the part now: it starts at ${Math.round(plan.ambientC)} °C and takes about ${Math.round(3 * station.plate.lagS)} s to ${Math.round(goalC)}. Set the board on it when it is ready.`,
+  };
+}
+
+/** The large pad in the middle melts after the rim. */
+function centreLast(board: Board, plan: HeatPlan, run: HeatCurves, liquidusC: number): Advice | false {
+  const part = partByRef(board, plan.partRef)!;
+  if (!padsOf(board, part).some((p) => p.pin === 'EP')) return false;
+  const worked = run.parts.find((p) => p.ref === plan.partRef)!;
+  const first = crossing(run.timesS, worked.jointMaxC, liquidusC);
+  const last = crossing(run.timesS, worked.jointMinC, liquidusC);
+  if (first === null || last === null || last - first < LATE_JOINT_S) return false;
+  return {
+    words: `Not all joints at once: the first melts at ${first.toFixed(0)} s, the last at ${last.toFixed(0)} s. Nudge; lift only when it slides back.`,
+    atS: last,
+  };
+}
+
+/** A nozzle too large for the room round the part. */
+function tooWide(board: Board, plan: HeatPlan): Advice | false {
+  const part = partByRef(board, plan.partRef)!;
+  const [w, h] = board.packages[part.package].bodyMm;
+  const near = board.parts
+    .filter((p) => p.ref !== part.ref && p.side === part.side)
+    .map((p) => {
+      const [pw, ph] = board.packages[p.package].bodyMm;
+      const gap = Math.max(Math.abs(p.xMm - part.xMm) - (w + pw) / 2, Math.abs(p.yMm - part.yMm) - (h + ph) / 2);
+      return { ref: p.ref, gap };
+    })
+    .filter((n) => n.gap > 0)
+    .sort((a, b) => a.gap - b.gap)[0];
+  if (!near) return false;
+  const room = Math.max(w, h) + 2 * near.gap;
+  if (plan.nozzleMm <= room * NOZZLE_OVER_CLEARANCE) return false;
+  return {
+    words: `This nozzle is too large for that clearance: ${plan.nozzleMm} mm over ${room.toFixed(1)} mm of part and room beside ${near.ref}.`,
+  };
+}
