@@ -13,6 +13,7 @@ const boards = asked > 0 ? Number(process.argv[asked + 1]) : undefined;
 
 runBundled('heat/solver.ts');
 runBundled('heat/calibration.ts');
+runBundled('heat/planner.ts');
 benchCapture();
 benchDiagnosis();
 benchNetlist();

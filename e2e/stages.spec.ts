@@ -115,8 +115,8 @@ test('a plan is searched with progress, can be cancelled, and is taken over', as
   await page.getByRole('complementary').getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('button', { name: 'Search a plan' }).click();
   await page.getByRole('button', { name: 'Take this plan' }).click({ timeout: 90_000 });
-  await expect(headline(page)).toHaveText('Lift U4 at 57 s, not before', { timeout: 30_000 });
-  await expect(page.getByText(/Covered: U9, Q1/)).toBeVisible();
+  await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, not before$/, { timeout: 30_000 });
+  await expect(page.getByText(/^U9 joints/)).toBeVisible();
 });
 
 test('the identity of a unit cannot be taken from the donor', async ({ page }) => {

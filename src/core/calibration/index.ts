@@ -18,3 +18,4 @@ export {
 } from './fit';
 export { importThermoCsv, wholeSeconds, type ThermoLog } from './log-csv';
 export { calibrated, driftOf, trialSchema, type CalibrationRecord, type Drift } from './trials';
+export { calibrationFromMark, type MarkAnswer } from './mark';

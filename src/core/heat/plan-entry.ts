@@ -43,8 +43,10 @@ export function parsePlanEntry(board: Board, station: Station, plan: HeatPlan, t
       return editNozzle(station, plan, words[0]);
     case 'alloy':
       return editAlloy(plan, words[0]);
+    case 'limit':
+      return editLimit(board, plan, words);
     default:
-      return fail(`Expected step, plate, cover, part, nozzle, alloy, aim, add or drop; got "${head}".`);
+      return fail(`Expected step, plate, cover, limit, part, nozzle, alloy, aim, add or drop; got "${head}".`);
   }
 }
 
@@ -155,7 +157,23 @@ function editAlloy(plan: HeatPlan, word: string | undefined): Result<PlanEdit> {
   );
 }
 
-const WORDS = ['step', 'plate', 'cover', 'uncover', 'part', 'nozzle', 'alloy', 'add', 'drop', 'aim', 'keep'];
+/** A neighbour's limit for this plan: `limit u9 190`, and `limit u9 off` for the usual one again. */
+function editLimit(board: Board, plan: HeatPlan, [name = '', figure = '']: string[]): Result<PlanEdit> {
+  const part = partByRef(board, name.toUpperCase());
+  if (!part) return fail(`Expected a part of this board; got "${name}".`);
+  if (part.ref === plan.partRef) return fail(`${part.ref} is the part being worked on: expected a neighbour.`);
+  const others = Object.fromEntries(Object.entries(plan.limitsC).filter(([ref]) => ref !== part.ref));
+  if (figure === 'off') return checked({ ...plan, limitsC: others }, `${part.ref} at its usual limit.`);
+  const value = parseFigure(figure);
+  if (!value.ok) return value;
+  if (value.value < 40 || value.value > 400) return fail(`Expected a limit from 40 to 400 °C; got ${value.value}.`);
+  return checked(
+    { ...plan, limitsC: { ...others, [part.ref]: value.value } },
+    `${part.ref} stays below ${value.value} °C in this plan.`,
+  );
+}
+
+const WORDS = ['step', 'plate', 'cover', 'uncover', 'limit', 'part', 'nozzle', 'alloy', 'add', 'drop', 'aim', 'keep'];
 
 /** Words that can follow what is typed. */
 export function completePlanEntry(board: Board, station: Station, plan: HeatPlan, text: string): string[] {
@@ -171,5 +189,5 @@ function followers(board: Board, station: Station, plan: HeatPlan, head: string)
   if (head === 'nozzle') return station.nozzlesMm.map(String);
   if (head === 'alloy') return alloySchema.options.map((a) => a.toLowerCase());
   if (head === 'uncover') return plan.covers.map((c) => c.toLowerCase());
-  return head === 'cover' || head === 'part' ? board.parts.map((p) => p.ref.toLowerCase()) : [];
+  return head === 'cover' || head === 'part' || head === 'limit' ? board.parts.map((p) => p.ref.toLowerCase()) : [];
 }

@@ -18,6 +18,10 @@ export const heatPlanSchema = z.object({
   plateSetC: z.number().min(30).max(350).nullable().default(null),
   plateReady: z.boolean().default(true).describe('the plate is at its temperature before the board is set on it'),
   covers: z.array(z.string()).default([]).describe('parts under a metal cover or heat tape'),
+  limitsC: z
+    .record(z.string(), z.number().min(40).max(400))
+    .default({})
+    .describe('limits of neighbours for this plan, by part: tighter than usual, or accepted'),
   steps: z.array(heatStepSchema).min(1).max(20),
 });
 
@@ -46,6 +50,7 @@ export function startingPlan(partRef: string, alloy: HeatPlan['alloy'], nozzleMm
     plateSetC: null,
     plateReady: true,
     covers: [],
+    limitsC: {},
     steps: [
       { name: 'warm the area', durationS: 20, airSetC: 250, flowLpm, heightMm: 20 },
       { name: 'close in', durationS: 20, airSetC: 340, flowLpm, heightMm: 12 },

@@ -15,7 +15,7 @@ function startFor(board: Board, ref: string, station: Station): HeatPlan {
   return startingPlan(ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm));
 }
 
-describe('a part beside a memory with a limit of its own', () => {
+describe('a part beside a memory', () => {
   const start = startFor(heron, 'U4', bench1);
   const found = searchPlan(heron, bench1, start)!;
 

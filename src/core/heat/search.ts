@@ -70,6 +70,7 @@ export function searchPlan(
   const settings = settingsOf(station, start);
   const most = 2 + FINALISTS + 2 * settings.reduce((sum, s) => sum + s.length, 0);
   const tally = { tried: 0, runs: 0 };
+  const all: Tried[] = [];
   let stopped = false;
   const once = (plan: HeatPlan, mesh: MeshOptions): Tried | undefined => {
     stopped ||= options.onProgress?.(tally.tried, most) === false;
@@ -77,9 +78,9 @@ export function searchPlan(
     tally.tried += 1;
     const best = bestInFamily(board, station, plan, goals, mesh);
     tally.runs += best.runs;
+    if (mesh === COARSE) all.push(best);
     return best;
   };
-  const all: Tried[] = [];
   /** The plan, and with the neighbour covered that stands in its way, where that is better. */
   const tryPlan = (plan: HeatPlan): Tried | undefined => {
     let best = once(plan, COARSE);
@@ -89,7 +90,6 @@ export function searchPlan(
       if (!covered || covered.score <= best.score) break;
       best = covered;
     }
-    if (best) all.push(best);
     return best;
   };
 
@@ -131,7 +131,7 @@ function guardWords(
   bare: Tried | undefined,
 ): string | undefined {
   const guarded = winner.verdict.neighbours.find((n) => winner.plan.covers.includes(n.ref));
-  if (!bare || bare.marginK >= 0 || !guarded) return undefined;
+  if (!bare || bare.marginK >= 0 || winner.marginK < 0 || !guarded) return undefined;
   return `No plan without a guard holds: the best misses by ${(-bare.marginK).toFixed(1)} K (${bare.fragile}). With a cover on ${winner.plan.covers.join(' and ')}, ${guarded.ref} ${guarded.limited} stay at ${Math.round(guarded.peakC)} °C of ${Math.round(guarded.limitC)}.`;
 }
 
@@ -161,7 +161,8 @@ export function bestInFamily(
   mesh: MeshOptions = {},
 ): Tried {
   const model = reduceFamily(board, station, plan, mesh);
-  const counts = (ref: string): boolean => ref === plan.partRef || isJudged(partByRef(board, ref)!);
+  const counts = (ref: string): boolean =>
+    ref === plan.partRef || ref in plan.limitsC || isJudged(partByRef(board, ref)!);
   const runner = new ReducedRunner({ ...model, parts: model.parts.filter((p) => counts(p.ref)) });
   let runs = 0;
   const margins = (p: HeatPlan): Margin[] => {

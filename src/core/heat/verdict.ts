@@ -67,7 +67,7 @@ export function judgeHeat(
   const meltsAtS = crossing(run.timesS, worked.jointMinC, liquidusC);
   const neighbours = run.parts
     .filter((c) => c.ref !== plan.partRef)
-    .map((c) => judgeNeighbour(board, c, run, solidusC, goals))
+    .map((c) => judgeNeighbour(board, plan, c, run, goals))
     .filter((n) => n !== undefined)
     .sort((a, b) => a.limitC - a.peakC - (b.limitC - b.peakC));
   const swimming = run.parts
@@ -100,18 +100,20 @@ export const isJudged = (part: Part): boolean => !SMALL_KINDS.has(part.kind) || 
 /** Small parts melt and freeze again beside any worked chip; they are listed as swimming, not judged. */
 function judgeNeighbour(
   board: Board,
+  plan: HeatPlan,
   curve: PartCurve,
   run: HeatCurves,
-  solidusC: number,
   goals: HeatGoals,
 ): NeighbourVerdict | undefined {
   const part = partByRef(board, curve.ref)!;
-  if (!isJudged(part)) return undefined;
+  if (!isJudged(part) && plan.limitsC[part.ref] === undefined) return undefined;
+  const { solidusC } = ALLOYS[plan.alloy];
   const plastic = board.packages[part.package].plastic;
   const series = plastic ? curve.bodyMaxC : curve.jointMaxC;
-  const limitC = plastic
+  const usualC = plastic
     ? (part.bodyLimitC ?? goals.plasticLimitC)
     : (part.jointLimitC ?? solidusC - goals.neighbourUnderSolidusK);
+  const limitC = plan.limitsC[part.ref] ?? usualC;
   const peakC = largest(series);
   return {
     ref: part.ref,

@@ -7,6 +7,7 @@ import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, MarginPart, PlainButton } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 import { ExportPart } from './export-part';
+import { MarkPart } from './mark-part';
 import { SearchPart } from './search-part';
 
 const MOST_NEIGHBOURS = 4;
@@ -20,6 +21,7 @@ export function HeatMargin() {
       {last && <SearchPart />}
       {last && <AdvicePart />}
       <PlanBasis />
+      {last && <MarkPart />}
       <ExportPart />
     </>
   );

@@ -1,38 +1,33 @@
+import { GoalsWork } from '@/features/heat/goals-work';
 import { HeatDesk } from '@/features/heat/heat-desk';
 import { HeatMargin } from '@/features/heat/heat-margin';
 import { HeatWork } from '@/features/heat/heat-work';
 import { TranslateWork } from '@/features/heat/translate-work';
-import { HEAT_VIEWS, heatView } from '@/features/heat/view';
+import { HEAT_VIEWS, heatView, openedBy } from '@/features/heat/view';
 import { loadGoals, loadStations } from '@/features/heat/queries';
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
-import { planOfLink } from '@/core/heat';
-import { problemText } from '@/core/result';
 import { ProblemNote, ViewLinks } from '@/ui';
 import { jobOfPage, type JobPageProps } from '../job-page';
 import { HeatLine } from './heat-line';
 
 export default async function HeatPage(props: JobPageProps) {
   const [{ job }, stations, goals] = await Promise.all([jobOfPage(props), loadStations(), loadGoals()]);
-  const { view: asked, plan, station } = await props.searchParams;
-  const view = heatView(asked);
-  const opened = plan ? planOfLink(plan) : undefined;
+  const asked = await props.searchParams;
+  const view = heatView(asked.view);
+  const opened = openedBy(asked);
   return (
-    <HeatDesk
-      job={job}
-      stations={stations}
-      goals={goals}
-      opened={{ plan: opened?.ok ? opened.value : undefined, stationId: station }}
-      onKeep={enterEvent}
-    >
+    <HeatDesk job={job} stations={stations} goals={goals} opened={opened} onKeep={enterEvent}>
       <JobFrame
         job={job}
         stage="heat"
         work={
           <>
-            {opened && !opened.ok && <ProblemNote text={problemText(opened.problems)} />}
+            {opened.problem && <ProblemNote text={opened.problem} />}
             <ViewLinks label="Heat" current={view} views={HEAT_VIEWS} />
-            {view === 'plan' ? <HeatWork /> : <TranslateWork />}
+            {view === 'plan' && <HeatWork />}
+            {view === 'foreign' && <TranslateWork />}
+            {view === 'goals' && <GoalsWork goals={goals} />}
           </>
         }
         margin={<HeatMargin />}

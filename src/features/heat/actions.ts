@@ -1,0 +1,67 @@
+'use server';
+
+import { revalidatePath } from 'next/cache';
+import { calibrationFromMark } from '@/core/calibration';
+import { heatGoalsSchema, heatPlanSchema } from '@/core/heat';
+import { alloySchema } from '@/core/joints';
+import { database } from '@/db/client';
+import { problemText } from '@/core/result';
+import { findGoals, saveGoals } from '@/db/knowledge';
+import { findStation, takeCalibration } from '@/db/library';
+import { findJob } from '@/db/jobs';
+import { findBoard } from '@/db/boards';
+
+export interface GoalsAnswer {
+  readonly kept: boolean;
+  readonly words: string;
+}
+
+const NAMES: Record<string, string> = {
+  coldestOverLiquidusK: '0 to 40 K above liquidus',
+  neighbourUnderSolidusK: '0 to 60 K below solidus',
+  plasticLimitC: '80 to 300 °C for plastic bodies',
+  ceilings: 'a table of package ceilings',
+  riseLimitCPerS: '0.5 to 20 °C/s, or nothing, for the rise',
+};
+
+/** Keeps what this bench asks of plans in one alloy; every plan is judged by it from now on. */
+export async function keepGoals(alloyName: unknown, input: unknown): Promise<GoalsAnswer> {
+  const alloy = alloySchema.safeParse(alloyName);
+  const goals = heatGoalsSchema.safeParse(input);
+  if (!alloy.success) return { kept: false, words: `Expected one of ${alloySchema.options.join(', ')}.` };
+  if (!goals.success) {
+    const name = String(goals.error.issues[0].path[0]);
+    const got = (input as Record<string, unknown>)[name];
+    return { kept: false, words: `Expected ${NAMES[name] ?? 'a set of goals'}; got ${String(got)}.` };
+  }
+  const db = await database();
+  await saveGoals(db, { ...(await findGoals(db)), [alloy.data]: goals.data });
+  revalidatePath('/', 'layout');
+  return { kept: true, words: 'Kept: every plan is judged by it from now on.' };
+}
+
+/** Takes the mark of a real run into the station, computed again here; it stands in the station's history. */
+export async function keepMark(
+  jobNumber: number,
+  stationId: string,
+  planInput: unknown,
+  seenS: number,
+  key: string,
+): Promise<GoalsAnswer> {
+  const plan = heatPlanSchema.safeParse(planInput);
+  if (!plan.success) return { kept: false, words: 'Expected the heat plan that was run.' };
+  const db = await database();
+  const [row, station] = await Promise.all([findJob(db, jobNumber), findStation(db, stationId)]);
+  const board = row && (await findBoard(db, row.boardId));
+  if (!board || !station) return { kept: false, words: 'Expected a job and a station of this bench.' };
+  const mark = calibrationFromMark(board, station, plan.data, seenS);
+  if (!mark.ok) return { kept: false, words: problemText(mark.problems) };
+  const flowLpm = Math.max(...plan.data.steps.map((s) => s.flowLpm));
+  const record = { at: new Date().toISOString(), flowLpm, trials: 1, calibration: mark.value.calibration };
+  const now = (await takeCalibration(db, stationId, record, key))!;
+  revalidatePath('/', 'layout');
+  return {
+    kept: true,
+    words: `Taken over: ε ${now.outletEfficiency.toFixed(2)}, m ${now.multiplier.toFixed(2)}, ${Math.round(100 * now.doubt)} % doubt.`,
+  };
+}
