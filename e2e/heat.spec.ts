@@ -125,3 +125,37 @@ test('goals and limits of the bench are a set for each alloy; nonsense gets a se
   await set.getByRole('button', { name: 'Back to the usual' }).click();
   await expect(set.getByLabel('Neighbours’ joints below solidus, K')).toHaveValue('10');
 });
+
+test('a logger’s file calibrates a new station, its probes placed by hand; a file that is none gets a sentence', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/library/stations`, { waitUntil: 'networkidle' });
+  await page.getByLabel('Name').fill('Window bench');
+  await page.getByLabel('Dial from to, °C').fill('450 100');
+  await page.getByRole('button', { name: 'Add the station' }).click();
+  await expect(page.getByText('Expected ranges from low to high; got 450 to 100 °C and 10 to 60 l/min.')).toBeVisible();
+  await page.getByLabel('Dial from to, °C').fill('100 450');
+  await page.getByRole('button', { name: 'Add the station' }).click();
+  await page.getByRole('link', { name: /Window bench/ }).click();
+  await expect(headline(page)).toHaveText('Window bench');
+
+  const pick = page.getByLabel('Logger’s file');
+  await pick.setInputFiles({ name: 'words.csv', mimeType: 'text/csv', buffer: Buffer.from('no\nnumbers') });
+  await expect(page.getByText(/words\.csv: Expected a CSV with a time and at least one probe/)).toBeVisible();
+
+  // A slug that warms like one of 1.5 g or so, and a board beside it, after five quiet seconds.
+  const rise = (t: number, topC: number, tauS: number): number =>
+    22 + (topC - 22) * (1 - Math.exp(-Math.max(0, t - 8) / tauS));
+  const rows = Array.from(
+    { length: 70 },
+    (_, t) => `${t};${rise(t, 225, 26).toFixed(1)};${rise(t, 195, 30).toFixed(1)}`,
+  );
+  const csv = `time s;T1;T2\n${rows.join('\n')}`;
+  await pick.setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByText(/^air on at \d+ s$/)).toBeVisible();
+  await expect(page.getByLabel('T1')).toHaveValue('slug');
+  await page.getByLabel('T2').selectOption('');
+  await page.getByRole('button', { name: 'Use this log' }).click();
+  await expect(page.getByText(/^log of \d+ s, 1 probes?$/)).toBeVisible();
+  await expect(page.getByText('Residuals, of 1')).toBeVisible({ timeout: 30_000 });
+});

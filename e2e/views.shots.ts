@@ -11,13 +11,13 @@ const VIEWS = [
   { name: 'arrive', path: '/jobs/31/arrive' },
   { name: 'outside', path: '/jobs/28/outside' },
   { name: 'outside-traces', path: '/jobs/34/outside?view=trace', traces: true },
-  { name: 'outside-walk', path: '/jobs/34/outside?view=walk', typed: '0.267' },
   { name: 'probe', path: '/jobs/31/probe', typed: 'tp7 1.8' },
   { name: 'probe-dim', path: '/jobs/28/probe', dim: true },
   { name: 'decide', path: '/jobs/28/decide' },
   { name: 'decide-chip', path: '/jobs/35/decide?view=chip' },
   { name: 'stock-plan', path: '/stock?view=plan', ready: /served/ },
   { name: 'heat', path: '/jobs/32/heat', ready: /^Lift/, typed: 'step 3 395' },
+  { name: 'station', path: '/library/stations/bench-1', log: true },
   { name: 'balls', path: '/jobs/32/balls' },
   { name: 'image', path: '/jobs/29/image', donor: 'Marshdesk known-good, unit 3' },
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
@@ -36,6 +36,10 @@ for (const view of VIEWS) {
     if (view.donor) {
       await page.getByLabel('Take a kept image for the donor').selectOption({ label: view.donor });
       await expect(headline(page)).toContainText('regions differ');
+    }
+    if (view.log) {
+      await page.getByRole('button', { name: 'Run the simulated logger' }).click();
+      await expect(page.getByText('Take it over')).toBeVisible({ timeout: 60_000 });
     }
     if (view.traces) {
       for (const [side, file] of [

@@ -37,6 +37,17 @@ const json = async (...args: string[]) => {
 
 const SHORT = { readings: [{ measurement: { kind: 'ohm', net: 'AON33' }, value: { kind: 'figure', value: 1.5 } }] };
 
+const MELT = {
+  kind: 'melt',
+  setC: 350,
+  flowLpm: 30,
+  nozzleMm: 6,
+  heightMm: 12,
+  ambientC: 22,
+  alloyC: 183,
+  seconds: 26,
+};
+
 test('heat simulate aims a starting plan at a part and judges it', async () => {
   const answer = await json('heat', 'simulate', HERON, '--part', 'u2', '--curves');
   expect(answer.verdict.headline).toMatch(/^Lift U2 at \d+ s, /);
@@ -223,6 +234,21 @@ describe('usb', () => {
   });
 });
 
+test('heat calibrate prints the parameters with their doubt and the trial that would help most', async () => {
+  const times = { 350: [16, 26, 44], 400: [13, 20, 30] };
+  const melts = Object.entries(times).flatMap(([setC, seconds]) =>
+    seconds.map((s, i) => ({ ...MELT, setC: Number(setC), alloyC: [138, 183, 217][i], seconds: s })),
+  );
+  const lowest = { ...MELT, kind: 'threshold', alloyC: 183, setC: 250 };
+  const found = (await json('heat', 'calibrate', file('melts.json', [lowest, ...melts]))) as {
+    outletEfficiency: { value: number; sd: number };
+    next: string;
+  };
+  expect(found.outletEfficiency.value).toBeGreaterThan(0.6);
+  expect(found.outletEfficiency.sd).toBeGreaterThan(0);
+  expect(found.next).toMatch(/^(find|time) the/);
+});
+
 test('schema', async () => {
   expect(await json('schema', 'board')).toEqual(jsonSchemaOf('board'));
 });
@@ -249,6 +275,16 @@ test.each<[string, string[], RegExp]>([
     /expected rails of heronlog-4-c; got "VNONE"/,
   ],
   ['a part that is not there', ['heat', 'simulate', HERON, '--part', 'U99'], /got "U99"/],
+  [
+    'a trial that makes no sense',
+    ['heat', 'calibrate', file('trials.json', [{ kind: 'melt', setC: 900 }])],
+    /0\.setC: expected a set point from 100 to 500 °C/,
+  ],
+  [
+    'trials that cannot tell',
+    ['heat', 'calibrate', file('one.json', [MELT])],
+    /tell a hot outlet from a strong jet; got one set point and 1 observation/,
+  ],
   [
     'a net that is not there',
     [

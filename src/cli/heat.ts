@@ -1,5 +1,6 @@
 import type { Command } from 'commander';
 import { partByRef, type Board } from '../core/board';
+import { fitStation, nextTrial, trialSchema, trialWords } from '../core/calibration';
 import {
   NOMINAL_STATION,
   aimPlan,
@@ -45,6 +46,20 @@ export function addHeatCommands(root: Command): void {
       const board = readBoard(boardFile);
       const station = stationOf(options.station);
       print(searchPlan(board, station, startOf(board, station, options.part)));
+    });
+  heat
+    .command('calibrate <trials.json>')
+    .description(
+      'what trials of the melt coupon or thermocouple logs say of a station, and which trial would help most',
+    )
+    .option('--station <station.json>', 'the station; the nominal one when left out')
+    .action((trialsFile: string, options: SimulateOptions) => {
+      const trials = readJson(trialsFile, trialSchema.array());
+      const station = stationOf(options.station);
+      const next = trialWords(nextTrial(station, trials));
+      const fit = fitStation(station, trials);
+      if (!fit.ok) return complain(fit.problems);
+      print({ station: station.id, ...fit.value, next });
     });
   heat
     .command('translate <board.json> <settings>')

@@ -48,3 +48,35 @@ test('sets that are left out are the usual ones; nonsense is refused', () => {
   expect(goalSetsSchema.parse({})).toEqual(GOALS_BY_ALLOY);
   expect(goalSetsSchema.safeParse({ SAC305: { ...GOALS_BY_ALLOY.SAC305, plasticLimitC: 'hot' } }).success).toBe(false);
 });
+
+describe('what an alloy asks for', () => {
+  const board = demoBoard('heronlog-4-c');
+  const run = (alloy: 'SAC305' | 'Sn63Pb37' | 'Sn42Bi58') => {
+    const plan = { ...startingPlan('U4', alloy, 6), alloy };
+    return judgeHeat(board, plan, simulateHeat(board, NOMINAL_STATION, plan, { fineMm: 1, frames: false })!);
+  };
+
+  test('leaded joints: the tin-lead ceiling, and neighbours 10 K under 183', () => {
+    const verdict = run('Sn63Pb37');
+    expect(verdict.bodyLimitC).toBe(235);
+    expect(verdict.neighbours.find((n) => n.ref === 'U9')!.limitC).toBe(173);
+  });
+
+  test('low-melt joints melt first, lead-free ones last', () => {
+    const [bismuth, leaded, leadFree] = (['Sn42Bi58', 'Sn63Pb37', 'SAC305'] as const).map((a) => run(a).meltsAtS!);
+    expect(bismuth).toBeLessThan(leaded);
+    expect(leaded).toBeLessThan(leadFree);
+  });
+
+  test('a limit for this plan stands before the file’s and the set’s, and can accept what would not hold', () => {
+    const plan = startingPlan('U4', 'SAC305', 6);
+    const curves = simulateHeat(board, NOMINAL_STATION, plan, { fineMm: 1, frames: false })!;
+    const limitOf = (ref: string, limitsC: Record<string, number>) =>
+      judgeHeat(board, { ...plan, limitsC }, curves).neighbours.find((n) => n.ref === ref);
+    expect(limitOf('U8', {})!.limitC).toBe(207);
+    expect(limitOf('U8', { U8: 260 })).toMatchObject({ limitC: 260, holds: true });
+    // A small part is judged only where it has a limit.
+    expect(limitOf('C14', {})).toBeUndefined();
+    expect(limitOf('C14', { C14: 60 })).toMatchObject({ limitC: 60, holds: false });
+  });
+});

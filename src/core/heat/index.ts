@@ -12,7 +12,8 @@ export {
   type HeatPlan,
   type HeatStep,
 } from './plan';
-export { ReducedRunner, coversPlan, familyOf, reduceFamily, type ReducedModel } from './reduced';
+export { coversPlan, familyOf, reduceFamily, type ReducedModel } from './reduced';
+export { ReducedRunner } from './reduced-runner';
 export { simulateHeat, stepLengths, type HeatCurves, type HeatRun, type PartCurve } from './simulate';
 export { HeatSolver, type Films } from './solver';
 export { airOver } from './films';

@@ -1,6 +1,6 @@
 import { DEMO_BOARDS, demoBoard, demoStations } from '../../../demo/files';
 import { partByRef, type Board } from '../board';
-import { stepFilms } from './films';
+import { airOver, stepFilms } from './films';
 import { openSides, topCells } from './grid';
 import { BOARD_HEAT_CAPACITY, MOULD_HEAT_CAPACITY, boardInPlaneK, jointLayerConductance } from './materials';
 import { BOARD_LAYERS, cellAt, gradedEdges, insideOutline, meshBoard } from './mesh';
@@ -202,4 +202,26 @@ test('a metal can that stays on keeps the air off what lies under it; the one ov
   const outside = board.ports[0].controller;
   expect(film(outside, [can])).toBeLessThan(film(outside, []));
   expect(film(under.ref, [can])).toBe(film(under.ref, []));
+});
+
+describe('the air of a moved nozzle', () => {
+  const [station] = demoStations();
+  const step = { airSetC: 380, flowLpm: 30, heightMm: 12 };
+  const plan = { nozzleMm: 6, ambientC: 22 };
+
+  test('held still it is the jet itself: strongest on the axis', () => {
+    const still = airOver({ ...station, motionRadiusMm: 0 }, plan, step);
+    const moved = airOver(station, plan, step);
+    expect(still(0).h).toBeGreaterThan(moved(0).h);
+    for (let r = 0; r < 20; r += 2) expect(still(r).h).toBeGreaterThan(still(r + 2).h);
+  });
+
+  test('grows with the multiplier of its flow, and there is none without air', () => {
+    const byFlow = [{ flowLpm: 30, multiplier: 2 * station.multiplier }];
+    expect(airOver({ ...station, multiplierByFlow: byFlow }, plan, step)(3).h).toBeCloseTo(
+      2 * airOver(station, plan, step)(3).h,
+      9,
+    );
+    expect(airOver(station, plan, { ...step, airSetC: null })(0)).toEqual({ h: 0, share: 0 });
+  });
 });

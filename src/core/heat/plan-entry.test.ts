@@ -2,6 +2,8 @@ import { demoBoard, demoStations } from '../../../demo/files';
 import { problemText } from '../result';
 import { nozzleFor, startingPlan } from './plan';
 import { completePlanEntry, parsePlanEntry } from './plan-entry';
+import { simulateHeat } from './simulate';
+import { judgeHeat } from './verdict';
 
 const board = demoBoard('heronlog-4-c');
 const [station, plateless] = demoStations();
@@ -48,7 +50,7 @@ test.each([
   ['nozzle 5', 'Expected a nozzle of 4, 6, 8, 10 mm; got "5".'],
   ['cover u4', 'U4 is the part being worked on: expected a neighbour.'],
   ['cover u77', 'Expected a part of this board; got "u77".'],
-  ['melt it', 'Expected step, plate, cover, part, nozzle, alloy, aim, add or drop; got "melt".'],
+  ['melt it', 'Expected step, plate, cover, limit, part, nozzle, alloy, aim, add or drop; got "melt".'],
 ])('%p is answered with what was expected', (text, words) => {
   expect(problem(text)).toBe(words);
 });
@@ -67,4 +69,25 @@ test('the nozzle goes with the part: about its width, never wider than needed', 
   expect(nozzleFor([4, 6, 8, 10], [6, 6])).toBe(4);
   expect(nozzleFor([4, 6, 8, 10], [10, 10])).toBe(6);
   expect(nozzleFor([4, 6], [30, 30])).toBe(6);
+});
+
+test('a neighbour’s limit for this plan is typed, judged, and taken back', () => {
+  const typed = parsePlanEntry(board, station, plan, 'limit u9 190');
+  if (!typed.ok) throw new Error('expected a plan');
+  expect(typed.value).toMatchObject({ plan: { limitsC: { U9: 190 } }, echo: 'U9 stays below 190 °C in this plan.' });
+  const back = parsePlanEntry(board, station, typed.value.plan, 'limit u9 off');
+  expect(back.ok && back.value.plan.limitsC).toEqual({});
+  const run = simulateHeat(board, station, plan, { fineMm: 1, frames: false })!;
+  const limitOf = (p: typeof plan): number | undefined =>
+    judgeHeat(board, p, run).neighbours.find((n) => n.ref === 'U9')?.limitC;
+  expect([limitOf(plan), limitOf(typed.value.plan)]).toEqual([207, 190]);
+});
+
+test.each([
+  ['limit u99 190', /Expected a part of this board; got "u99"/],
+  ['limit u9 900', /Expected a limit from 40 to 400 °C; got 900/],
+  ['limit u9 hot', /got "hot"/],
+])('%s is explained', (text, words) => {
+  const typed = parsePlanEntry(board, station, plan, text);
+  expect(!typed.ok && problemText(typed.problems)).toMatch(words);
 });

@@ -2,7 +2,8 @@ import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import type { Board } from '../board';
 import { seededRandom } from '../math';
 import { startingPlan, type HeatPlan } from './plan';
-import { ReducedRunner, coversPlan, reduceFamily } from './reduced';
+import { coversPlan, reduceFamily } from './reduced';
+import { ReducedRunner } from './reduced-runner';
 import { simulateHeat } from './simulate';
 import { NOMINAL_STATION, type Station } from './station';
 

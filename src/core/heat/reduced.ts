@@ -1,12 +1,12 @@
-import { EigenvalueDecomposition, Matrix, solve } from 'ml-matrix';
+import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import type { Board } from '../board';
 import { stepFilms } from './films';
 import { conductances, type HeatGrid } from './grid';
 import { BOARD_LAYERS, PART_LAYERS, meshBoard, type BoardMesh, type MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { HeatSolver, jointShare } from './solver';
-import { plateGoalC, runPlan, type HeatCurves, type PartCurve } from './simulate';
-import { outletSteadyC, type Station } from './station';
+import { plateGoalC, runPlan } from './simulate';
+import type { Station } from './station';
 
 /**
  * Reduced model of a family of plans: the same board, station, nozzle, plate and covers, and steps with the same flows and
@@ -27,7 +27,7 @@ export interface ReducedModel {
 }
 
 /** The air of a step with its flow and height: the modes' matrix and what the air and the plate give, at three dials. */
-interface StepKind {
+export interface StepKind {
   readonly key: string;
   readonly atDials: readonly {
     readonly dialC: number;
@@ -60,7 +60,8 @@ const TRAINING_C = 400;
 const TRAINING_S = 60;
 const LOW_C = 200;
 
-const kindOf = ({ airSetC, flowLpm, heightMm }: HeatStep): string =>
+/** The air of a step in one word: steps of one kind share their equations. */
+export const kindOf = ({ airSetC, flowLpm, heightMm }: HeatStep): string =>
   airSetC === null ? 'off' : `${flowLpm} l/min at ${heightMm} mm`;
 
 /** Everything about a plan that a reduced model holds fixed, but for the kinds of its steps. */
@@ -265,171 +266,5 @@ function extremes<T extends (v: Float64Array) => number>(
 function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
   for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
-}
-
-/** Runs plans of a family: keeps what one second does to the modes for every dial that has been asked for. */
-export class ReducedRunner {
-  private readonly seconds = new Map<string, Second>();
-
-  /** All rows of all parts, one after the other: mean, joints, bodies. */
-  private readonly rows: Float64Array;
-  private readonly values: Float64Array;
-
-  constructor(readonly model: ReducedModel) {
-    const rows = model.parts.flatMap((p) => [p.jointMean, ...p.joints, ...p.bodies]);
-    this.rows = new Float64Array(rows.length * model.modes);
-    rows.forEach((row, r) => this.rows.set(row, r * model.modes));
-    this.values = new Float64Array(rows.length);
-  }
-
-  /**
-   * Joint and body curves at whole seconds, like the full solver's.
-   * @throws when the plan is not of the model's family.
-   */
-  run(plan: HeatPlan): HeatCurves {
-    const { model } = this;
-    if (!coversPlan(model, plan)) throw new Error('ReducedRunner.run: the plan is not of this family');
-    const m = model.modes;
-    const total = plan.steps.reduce((s, step) => s + step.durationS, 0);
-    const curves = model.parts.map(({ ref }): PartCurve => ({
-      ref,
-      ...{ jointMinC: new Float32Array(total + 1), jointMeanC: new Float32Array(total + 1) },
-      ...{ jointMaxC: new Float32Array(total + 1), bodyMaxC: new Float32Array(total + 1) },
-    }));
-    let state: Float64Array = new Float64Array(m + 2);
-    state[m + 1] = plan.plateReady ? model.plateGoalC - model.ambientC : 0;
-    let at = 0;
-    this.sample(curves, state, at);
-    for (const step of plan.steps) {
-      const { after, settled } = this.second(step);
-      for (let s = 0; s < step.durationS; s++) {
-        state = stepTowards(after, settled, state);
-        this.sample(curves, state, ++at);
-      }
-    }
-    return { timesS: Float32Array.from({ length: total + 1 }, (_, i) => i), parts: curves };
-  }
-
-  private sample(curves: readonly PartCurve[], state: Float64Array, at: number): void {
-    const { parts, ambientC, modes } = this.model;
-    const { values } = this;
-    readRows(values, this.rows, state, modes, ambientC);
-    for (let p = 0, r = 0; p < parts.length; p++) {
-      const curve = curves[p];
-      curve.jointMeanC[at] = values[r++];
-      let min = Infinity;
-      let max = -Infinity;
-      for (const end = r + parts[p].joints.length; r < end; r++) {
-        if (values[r] < min) min = values[r];
-        if (values[r] > max) max = values[r];
-      }
-      curve.jointMinC[at] = min;
-      curve.jointMaxC[at] = max;
-      for (const end = r + parts[p].bodies.length; r < end; r++) if (values[r] > max) max = values[r];
-      curve.bodyMaxC[at] = max;
-    }
-  }
-
-  /** What one second of a step does: where the modes, the outlet and the plate settle, and how fast they go there. */
-  private second(step: HeatStep): Second {
-    const key = `${kindOf(step)} ${step.airSetC}`;
-    const kept = this.seconds.get(key);
-    if (kept) return kept;
-    const { model } = this;
-    const m = model.modes;
-    const kind = model.kinds.find((k) => k.key === kindOf(step))!;
-    const weights = kind.atDials.map(({ dialC }) =>
-      kind.atDials.reduce(
-        (w, o) => (o.dialC === dialC ? w : (w * ((step.airSetC ?? 0) - o.dialC)) / (dialC - o.dialC)),
-        1,
-      ),
-    );
-    const mixed = (of: (at: StepKind['atDials'][number]) => Float64Array): Float64Array => {
-      const out = new Float64Array(of(kind.atDials[0]).length);
-      kind.atDials.forEach((at, k) => of(at).forEach((v, i) => (out[i] += weights[k] * v)));
-      return out;
-    };
-    const { station, ambientC } = model;
-    const size = m + 2;
-    const rates = Matrix.zeros(size, size);
-    const [matrix, outlet, plate] = [mixed((a) => a.matrix), mixed((a) => a.outlet), mixed((a) => a.plate)];
-    for (let a = 0; a < m; a++) {
-      for (let b = 0; b < m; b++) rates.set(a, b, matrix[a * m + b]);
-      rates.set(a, m, outlet[a]);
-      rates.set(a, m + 1, plate[a]);
-    }
-    rates.set(m, m, -1 / Math.max(station.outletLagS, LEAST_LAG_S));
-    rates.set(m + 1, m + 1, -1 / (station.plate?.lagS ?? 1));
-    const goals = [
-      step.airSetC === null ? 0 : outletSteadyC(station, step.airSetC, ambientC) - ambientC,
-      model.plateGoalC - ambientC,
-    ];
-    const source = outlet.map((o, k) => o * goals[0] + plate[k] * goals[1]);
-    const second = {
-      after: Float64Array.from(exponential(rates).to1DArray()),
-      settled: Float64Array.from([...steady(matrix, m, source), ...goals]),
-    };
-    this.seconds.set(key, second);
-    return second;
-  }
-}
-
-interface Second {
-  readonly after: Float64Array;
-  readonly settled: Float64Array;
-}
-
-/** values = ambient + rows · state; a plain loop over plain arrays, since it is nearly all of a run's time. */
-function readRows(
-  values: Float64Array,
-  rows: Float64Array,
-  state: Float64Array,
-  modes: number,
-  ambientC: number,
-): void {
-  for (let r = 0, k = 0; r < values.length; r++) {
-    let sum = ambientC;
-    for (let m = 0; m < modes; m++, k++) sum += rows[k] * state[m];
-    values[r] = sum;
-  }
-}
-
-/** An outlet that follows at once would make the rates infinite. */
-const LEAST_LAG_S = 1e-2;
-
-function stepTowards(after: Float64Array, settled: Float64Array, state: Float64Array): Float64Array {
-  const n = state.length;
-  const out = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    let sum = settled[i];
-    for (let j = 0, k = i * n; j < n; j++, k++) sum += after[k] * (state[j] - settled[j]);
-    out[i] = sum;
-  }
-  return out;
-}
-
-/** Where the modes come to rest: −A⁻¹ b. */
-const steady = (matrix: Float64Array, m: number, source: Float64Array): number[] =>
-  solve(Matrix.from1DArray(m, m, matrix), Matrix.columnVector(source))
-    .mul(-1)
-    .to1DArray();
-
-/** Terms of the series for the exponential after scaling below one half: 2⁻¹² / 12! is below rounding. */
-const TERMS = 12;
-
-/** eᴹ by scaling and squaring. Source: Moler & Van Loan (2003), method 3. */
-function exponential(matrix: Matrix): Matrix {
-  const largest = Math.max(...matrix.to2DArray().map((row) => row.reduce((s, v) => s + Math.abs(v), 0)));
-  const halvings = Math.max(0, Math.ceil(Math.log2(largest)) + 1);
-  const scaled = Matrix.mul(matrix, 2 ** -halvings);
-  const n = matrix.rows;
-  let sum = Matrix.eye(n, n);
-  let term = Matrix.eye(n, n);
-  for (let k = 1; k <= TERMS; k++) {
-    term = term.mmul(scaled).mul(1 / k);
-    sum = sum.add(term);
-  }
-  for (let k = 0; k < halvings; k++) sum = sum.mmul(sum);
   return sum;
 }

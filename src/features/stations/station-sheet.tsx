@@ -163,7 +163,7 @@ function Trials({ trials, onDrop }: { trials: readonly Trial[]; onDrop: (i: numb
 function seen(trial: Trial): string {
   if (trial.kind === 'melt') return `${trial.alloyC} °C alloy melted after ${trial.seconds.toFixed(1)} s`;
   if (trial.kind === 'threshold') return `${trial.alloyC} °C alloy melts here within two minutes, not lower`;
-  return `log of ${trial.probes[0].readC.length - 1} s, ${trial.probes.length} probes`;
+  return `log of ${trial.probes[0].readC.length - 1} s, ${trial.probes.length} ${trial.probes.length === 1 ? 'probe' : 'probes'}`;
 }
 
 const range = ({ value, sd }: { value: number; sd: number }): string =>

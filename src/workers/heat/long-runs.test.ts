@@ -2,6 +2,9 @@
 import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
 import { demoBoard } from '../../../demo/files';
 import { GOALS_BY_ALLOY, NOMINAL_STATION, startingPlan } from '@/core/heat';
+import { DEFAULT_BLOW } from '@/core/calibration';
+import { calibrateInWorker } from '../calibration/client';
+import { reduceInWorker } from '../reduced/client';
 import { searchInWorker } from '../search/client';
 import { translateInWorker } from '../translation/client';
 
@@ -27,4 +30,15 @@ test('a translation that crashes becomes a problem that can be tried again', asy
   expect(FakeWorker.last.sent).toEqual([request]);
   FakeWorker.last.onerror?.();
   expect(await answer).toEqual({ kind: 'problem', words: 'The translation’s worker ended unexpectedly. Try again.' });
+});
+
+test('a calibration and a reduced model are asked for as plain data and end their workers', async () => {
+  const trials = [{ kind: 'threshold' as const, ...DEFAULT_BLOW, alloyC: 183 }];
+  const fit = calibrateInWorker({ station: NOMINAL_STATION, trials });
+  expect(structuredClone(FakeWorker.last.sent[0])).toEqual({ station: NOMINAL_STATION, trials });
+  FakeWorker.last.reply({ kind: 'problem', words: 'The calibration stopped.' });
+  expect([(await fit.answer).kind, FakeWorker.last.ended]).toEqual(['problem', true]);
+  const reduced = reduceInWorker({ board, station: NOMINAL_STATION, plan });
+  FakeWorker.last.onerror?.();
+  expect(await reduced.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Dragging waits/) });
 });

@@ -1,0 +1,121 @@
+/** Stations, goals and marks as the interface keeps them: computed again on the server, refused in a sentence. */
+import { demoBench } from '../tests/demo-bench';
+import { heatCardPdf, cardOf } from '../heat/card-pdf';
+import { keepGoals, keepMark } from '../heat/actions';
+import { loadGoals, loadStations } from '../heat/queries';
+import { openedBy } from '../heat/view';
+import { loadJob } from '../job/queries';
+import { DEFAULT_BLOW, type Trial } from '@/core/calibration';
+import { NOMINAL_STATION, aimPlan, planLink, startingPlan } from '@/core/heat';
+import { seededRandom } from '@/core/math';
+import { twinOf } from '@/devices/station';
+import { keepCalibration, keepStation } from './actions';
+import { loadAllStations, loadStation } from './queries';
+
+jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
+
+let remove: () => void;
+beforeEach(async () => ({ remove } = await demoBench()));
+afterEach(() => remove());
+
+let n = 0;
+const key = (): string => `stations-test-${n++}`;
+const station = async (id: string) => (await loadStation(id))!.station;
+
+async function logOf(id: string): Promise<Trial> {
+  const probes = twinOf(await station(id), seededRandom(3)).log(DEFAULT_BLOW, 60, ['slug', 'far']);
+  return { kind: 'log', ...DEFAULT_BLOW, probes };
+}
+
+test('a log is fitted again on the server, becomes the station’s figures, and two of them show the drift', async () => {
+  const log = await logOf('bench-1');
+  const answer = await keepCalibration('bench-1', [log], key());
+  expect(answer).toMatchObject({ kept: true, words: expect.stringMatching(/^Taken over: ε 0\.\d\d, m 0\.\d\d/) });
+  const now = (await loadStation('bench-1'))!;
+  expect(now.history).toHaveLength(1);
+  expect(now.station.multiplier).toBeCloseTo(now.history[0].calibration.multiplier.value, 3);
+  expect(now.station.multiplierByFlow).toEqual([{ flowLpm: 30, multiplier: now.station.multiplier }]);
+  expect((await loadAllStations()).map((s) => s.history.length)).toEqual([1, 0]);
+});
+
+test.each<[string, string, () => unknown, RegExp]>([
+  ['no trials', 'bench-1', () => [], /^Expected trials of the coupon/],
+  [
+    'a station that is not here',
+    'bench-9',
+    () => [{ kind: 'threshold', ...DEFAULT_BLOW, alloyC: 183 }],
+    /no "bench-9"/,
+  ],
+  [
+    'one trial that cannot tell',
+    'bench-1',
+    () => [{ kind: 'melt', ...DEFAULT_BLOW, alloyC: 183, seconds: 30 }],
+    /^Expected trials that tell a hot outlet from a strong jet/,
+  ],
+  [
+    'trials at two flows',
+    'bench-1',
+    () => [20, 40].map((flowLpm) => ({ kind: 'melt', ...DEFAULT_BLOW, flowLpm, alloyC: 183, seconds: 30 })),
+    /^Expected trials at one flow; got 20 and 40 l\/min/,
+  ],
+])('%s: a sentence, and the station stays as it was', async (_, id, trials, words) => {
+  const before = await loadAllStations();
+  const answer = await keepCalibration(id, trials(), key());
+  expect(answer.kept).toBe(false);
+  expect(answer.words).toMatch(words);
+  expect(await loadAllStations()).toEqual(before);
+});
+
+test('a new station is kept as given; ranges the wrong way round and nonsense are refused', async () => {
+  const fresh = { ...NOMINAL_STATION, id: 'bench-3', name: 'Bench 3' };
+  expect(await keepStation({ ...fresh, setC: [450, 100] })).toMatchObject({
+    kept: false,
+    words: 'Expected ranges from low to high; got 450 to 100 °C and 10 to 60 l/min.',
+  });
+  expect((await keepStation({ ...fresh, nozzlesMm: [] })).words).toMatch(/^Expected a station .*nozzlesMm/);
+  expect((await loadAllStations()).map((s) => s.station.id)).not.toContain('bench-3');
+  expect(await keepStation(fresh)).toEqual({ kept: true, words: 'Kept: Bench 3.' });
+  expect(await station('bench-3')).toEqual(fresh);
+});
+
+test('goals are kept alloy by alloy and judge the card; nonsense changes nothing', async () => {
+  const before = await loadGoals();
+  expect((await keepGoals('SAC305', { ...before.SAC305, plasticLimitC: 1000 })).words).toBe(
+    'Expected 80 to 300 °C for plastic bodies; got 1000.',
+  );
+  expect((await keepGoals('lead', before.SAC305)).words).toMatch(/^Expected one of SAC305/);
+  expect(await loadGoals()).toEqual(before);
+  expect((await keepGoals('SAC305', { ...before.SAC305, neighbourUnderSolidusK: 30 })).kept).toBe(true);
+  const goals = await loadGoals();
+  expect(goals.Sn63Pb37).toEqual(before.Sn63Pb37);
+  const job = (await loadJob(30))!;
+  const kept = [27, 28, 29, 30, 31, 34].map((number) => loadJob(number));
+  const planned = (await Promise.all(kept)).find((j) => j?.state.heatPlan)!;
+  const card = cardOf(planned, await loadStations(), goals)!;
+  expect(card.verdict.neighbours.some((w) => w.limitC === 187)).toBe(true);
+  expect((await heatCardPdf(card)).subarray(0, 5).toString()).toBe('%PDF-');
+  expect(cardOf(planned, [], goals)).toBeUndefined();
+  expect(job.number).toBe(30);
+});
+
+test('a mark of a real run is computed again on the server and moves the station; a torn plan does not', async () => {
+  const job = (await loadJob(32))!;
+  const before = await station('bench-1');
+  const { plan } = aimPlan(job.board, before, startingPlan('U4', 'SAC305', 4));
+  expect((await keepMark(32, 'bench-1', { ...plan, steps: [] }, 60, key())).words).toMatch(/^Expected the heat plan/);
+  expect((await keepMark(999, 'bench-1', plan, 60, key())).words).toMatch(/^Expected a job and a station/);
+  expect(await station('bench-1')).toEqual(before);
+  const answer = await keepMark(32, 'bench-1', plan, 70, key());
+  expect(answer.kept).toBe(true);
+  const after = await station('bench-1');
+  expect(after.multiplier).toBeLessThan(before.multiplier);
+  expect(after.doubt).toBeLessThan(before.doubt);
+});
+
+test('an address opens its plan and station; a torn one says so', () => {
+  const plan = startingPlan('U4', 'SAC305', 4);
+  const query = Object.fromEntries(new URLSearchParams(planLink(plan, 'bench-2')));
+  expect(openedBy(query)).toEqual({ plan, stationId: 'bench-2', problem: undefined });
+  expect(openedBy({ plan: '{' }).problem).toMatch(/^Expected a heat plan in the address/);
+  expect(openedBy({})).toEqual({ plan: undefined, stationId: undefined, problem: undefined });
+});
