@@ -19,12 +19,12 @@ test.each([
   const nozzleMm = nozzleFor(NOMINAL_STATION.nozzlesMm, board.packages[part.package].bodyMm);
   const start: HeatPlan = { ...startingPlan(ref, board.alloy, nozzleMm), plateSetC };
   const mesh = { fineMm: 1, growth: 1.5, coarsestMm: 5 };
-  const found = bestInFamily(board, NOMINAL_STATION, start, undefined, mesh);
+  const found = bestInFamily(board, NOMINAL_STATION, start, { mesh });
   const runner = new ReducedRunner(reduceFamily(board, NOMINAL_STATION, start, mesh));
   const random = seededRandom(21);
   const pick = (list: readonly number[]): number => list[Math.floor(random() * list.length)];
   let best = -Infinity;
-  for (let k = 0; k < 1500; k++) {
+  for (let k = 0; k < 600; k++) {
     const dials = [0, 1, 2].map(() => 100 + 5 * Math.floor(77 * random())).sort((a, b) => a - b);
     const seconds = [pick([20, 40, 60]), pick([20, 40, 60]), pick([12, 18, 22, 26, 36])];
     const steps = start.steps.map((s, i) =>

@@ -5,7 +5,7 @@ import { aimPlan } from './aim';
 import { nozzleFor, startingPlan, type HeatPlan } from './plan';
 import { marginOf, searchPlan } from './search';
 import { simulateHeat } from './simulate';
-import { NOMINAL_STATION, type Station } from './station';
+import type { Station } from './station';
 import { judgeHeat } from './verdict';
 
 const heron = demoBoard('heronlog-4-c');
@@ -57,17 +57,6 @@ describe('a part beside a memory', () => {
       expect(marginOf(full(aimPlan(heron, bench1, plan).plan)).marginK).toBeLessThan(found.marginK + 3);
     }
   });
-});
-
-test('without a plate the search covers the neighbour that suffers', () => {
-  const bare: Station = { ...NOMINAL_STATION, plate: null };
-  const tender: Board = {
-    ...heron,
-    parts: heron.parts.map((p) => (p.ref === 'U9' ? { ...p, jointLimitC: 185 } : p)),
-  };
-  const found = searchPlan(tender, bare, startFor(tender, 'U4', bare))!;
-  expect(found.plan.covers).toContain('U9');
-  expect(found.changes.some((words) => /^cover over .*U9/.test(words))).toBe(true);
 });
 
 test('the search can be stopped, and tells how far it is', () => {

@@ -77,7 +77,7 @@ export function searchPlan(
     stopped ||= options.onProgress?.(tally.tried, most) === false;
     if (stopped) return undefined;
     tally.tried += 1;
-    const best = bestInFamily(board, station, plan, goals, mesh);
+    const best = bestInFamily(board, station, plan, { goals, mesh, polish: mesh !== COARSE });
     tally.runs += best.runs;
     if (mesh === COARSE) all.push(best);
     return best;
@@ -148,18 +148,24 @@ const scoreOf = ({ marginK, plan }: { marginK: number; plan: HeatPlan }): number
 
 /** Durations tried, s: of each warming step, and of the melt. Spans that a hand keeps; engineering estimates. */
 const WARM_S = [20, 40, 60];
-const MELT_S = [12, 18, 26, 36];
+const MELT_S = [12, 18, 22, 26, 36];
 /** The plan begins with so many steps that warm the area. */
 const WARMING_STEPS = 2;
 const ROUND_TO_C = 5;
+
+export interface FamilyOptions {
+  readonly goals?: HeatGoals;
+  readonly mesh?: MeshOptions;
+  /** Goes on from the best by single steps of dials and durations until none helps. */
+  readonly polish?: boolean;
+}
 
 /** The dials and durations with the most margin for settings that stay as they are, on the reduced model. */
 export function bestInFamily(
   board: Board,
   station: Station,
   plan: HeatPlan,
-  goals: HeatGoals = GOALS_BY_ALLOY[plan.alloy],
-  mesh: MeshOptions = {},
+  { goals = GOALS_BY_ALLOY[plan.alloy], mesh = {}, polish = true }: FamilyOptions = {},
 ): Tried {
   const model = reduceFamily(board, station, plan, mesh);
   const counts = (ref: string): boolean =>
@@ -172,24 +178,81 @@ export function bestInFamily(
     // In one order for every plan, so that margins can be compared limit by limit.
     return limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
   };
-  const withTimes = (p: HeatPlan, warmS?: number, meltS?: number): HeatPlan => ({
-    ...p,
-    steps: p.steps.map((s, i) => {
-      if (s.airSetC === null) return s;
-      const durationS = i < WARMING_STEPS ? warmS : i === WARMING_STEPS ? meltS : undefined;
-      return durationS === undefined ? s : { ...s, durationS };
-    }),
-  });
   let best = bestDials(station, plan, margins);
   for (const change of [
-    ...MELT_S.map((meltS) => (p: HeatPlan) => withTimes(p, undefined, meltS)),
-    ...WARM_S.map((warmS) => (p: HeatPlan) => withTimes(p, warmS)),
+    ...MELT_S.map((seconds) => (p: HeatPlan) => lasting(p, WARMING_STEPS, seconds)),
+    ...WARM_S.map((seconds) => (p: HeatPlan) => lasting(lasting(p, 0, seconds), 1, seconds)),
   ]) {
     const next = bestDials(station, change(best.plan), margins);
     if (next.marginK > best.marginK) best = next;
   }
+  if (polish) {
+    const from = best.plan;
+    const all = WARM_S.flatMap((first) => WARM_S.flatMap((second) => MELT_S.map((melt) => [first, second, melt])))
+      .map((seconds) => seconds.reduce((p, s, i) => lasting(p, i, s), from))
+      .map((p) => bestDials(station, p, margins, QUICK_ROUNDS))
+      .sort((a, b) => b.marginK - a.marginK);
+    for (const { plan: p } of all.slice(0, POLISHED)) {
+      const next = polished(station, bestDials(station, p, margins), margins);
+      if (next.marginK > best.marginK) best = next;
+    }
+  }
   return { ...best, score: scoreOf(best), runs };
 }
+
+const lasting = (plan: HeatPlan, index: number, durationS: number): HeatPlan => ({
+  ...plan,
+  steps: plan.steps.map((s, i) => (i === index && s.airSetC !== null ? { ...s, durationS } : s)),
+});
+
+/** All durations are looked at with few rounds, the best with all rounds and single steps. */
+const QUICK_ROUNDS = 2;
+const POLISHED = 3;
+/** Dials are moved by so much, one or two at a time, and durations to the next that a hand keeps. */
+const POLISH_C = [5, 15];
+const MOST_POLISHES = 25;
+
+/** Climbs by single steps until none of them helps: rounding and the corners of the limits leave that much. */
+function polished(station: Station, start: Best, margins: (plan: HeatPlan) => Margin[]): Best {
+  const [low, high] = station.setC;
+  const groups = dialGroups(start.plan);
+  const count = Math.max(...groups) + 1;
+  const moved = (plan: HeatPlan, by: readonly number[]): HeatPlan => ({
+    ...plan,
+    steps: plan.steps.map((s, i) =>
+      s.airSetC === null ? s : { ...s, airSetC: Math.min(high, Math.max(low, s.airSetC + by[groups[i]])) },
+    ),
+  });
+  const rising = ({ steps }: HeatPlan): boolean => {
+    const dials = steps.flatMap((s) => (s.airSetC === null ? [] : [s.airSetC]));
+    return dials.every((d, i) => i === 0 || d >= dials[i - 1]);
+  };
+  const one = Array.from({ length: count }, (_, g) => Array.from({ length: count }, (_, k) => Number(k === g)));
+  const shifts = POLISH_C.flatMap((c) => [
+    ...one.flatMap((e) => [e.map((v) => c * v), e.map((v) => -c * v)]),
+    ...one.slice(1).flatMap((e, g) => [e.map((v, k) => c * (v - one[g][k])), e.map((v, k) => c * (one[g][k] - v))]),
+  ]);
+  const neighbours = (plan: HeatPlan): HeatPlan[] => [
+    ...shifts.map((by) => moved(plan, by)).filter(rising),
+    ...[WARM_S, WARM_S, MELT_S].flatMap((list, index) => {
+      const at = list.indexOf(plan.steps[index]?.durationS);
+      return [list[at - 1], list[at + 1]].filter((s) => at >= 0 && s !== undefined).map((s) => lasting(plan, index, s));
+    }),
+  ];
+  let best = start;
+  for (let k = 0; k < MOST_POLISHES; k++) {
+    const better = neighbours(best.plan)
+      .map((plan): Best => ({ plan, ...leastOf(margins(plan)) }))
+      .reduce((a, b) => (b.marginK > a.marginK ? b : a));
+    if (better.marginK <= best.marginK) break;
+    best = better;
+  }
+  return best;
+}
+
+type Best = { readonly plan: HeatPlan } & Margin;
+
+const leastOf = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.marginK < a.marginK ? b : a));
 
 /** A dial is moved by so much to see what it does, and by no more than that at a time. Engineering estimates. */
 const PROBE_C = 10;
@@ -200,12 +263,7 @@ const ROUNDS = 4;
  * The dials with the largest least margin. Margins are concave in the dials (temperatures are all but linear in them), so a
  * few rounds of straight lines through them, each solved exactly, climb to the top.
  */
-function bestDials(
-  station: Station,
-  start: HeatPlan,
-  margins: (plan: HeatPlan) => Margin[],
-): { plan: HeatPlan } & Margin {
-  const least = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.marginK < a.marginK ? b : a));
+function bestDials(station: Station, start: HeatPlan, margins: (plan: HeatPlan) => Margin[], rounds = ROUNDS): Best {
   const [low, high] = station.setC;
   const round = (c: number): number => Math.min(high, Math.max(low, Math.round(c / ROUND_TO_C) * ROUND_TO_C));
   /** Never cooler than the step before: a hand turns a dial up on the way to the melt. */
@@ -218,9 +276,9 @@ function bestDials(
   let dials = upwards(Array.from({ length: Math.max(...apart) + 1 }, (_, g) => start.steps[apart.indexOf(g)].airSetC!));
   let best: { dials: number[]; margin: Margin } | undefined;
   let reachC = REACH_C;
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < rounds; round++) {
     const here = margins(withDials(dials));
-    const margin = least(here);
+    const margin = leastOf(here);
     if (best && margin.marginK <= best.margin.marginK) {
       // Further than the straight lines hold: half the way from the best so far.
       reachC /= 2;
@@ -239,7 +297,7 @@ function bestDials(
     );
     dials = upwards(dials.map((d, g) => d + move[g]));
   }
-  const last = least(margins(withDials(dials)));
+  const last = leastOf(margins(withDials(dials)));
   return last.marginK > best!.margin.marginK
     ? { plan: withDials(dials), ...last }
     : { plan: withDials(best!.dials), ...best!.margin };

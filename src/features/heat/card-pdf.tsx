@@ -1,17 +1,9 @@
 import 'server-only';
 import { Document, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
-import { partByRef, type Board } from '@/core/board';
-import {
-  judgeHeat,
-  planSeconds,
-  simulateHeat,
-  type GoalSets,
-  type HeatPlan,
-  type HeatVerdict,
-  type Station,
-} from '@/core/heat';
-import type { JobView } from '@/core/job';
+import { partByRef } from '@/core/board';
+import { planSeconds } from '@/core/heat';
 import { registerFonts } from '@/features/pdf-fonts';
+import type { HeatCard } from './card';
 
 registerFonts();
 
@@ -27,25 +19,6 @@ const style = StyleSheet.create({
   part: { marginTop: 16 },
   caution: { marginTop: 'auto', borderLeftWidth: 3, paddingLeft: 8, lineHeight: 1.4 },
 });
-
-export interface HeatCard {
-  readonly job: number;
-  readonly board: Board;
-  readonly station: Station;
-  readonly plan: HeatPlan;
-  readonly verdict: HeatVerdict;
-}
-
-/** The kept plan of a job, simulated again for its station as it is now; undefined where there is none. */
-export function cardOf(job: JobView, stations: readonly Station[], goals: GoalSets): HeatCard | undefined {
-  const kept = job.state.heatPlan;
-  const station = stations.find((s) => s.id === kept?.stationId);
-  if (!kept || !station) return undefined;
-  const { board } = job;
-  const run = simulateHeat(board, station, kept.plan, { frames: false })!;
-  const verdict = judgeHeat(board, kept.plan, run, goals[kept.plan.alloy]);
-  return { job: job.number, board, station, plan: kept.plan, verdict };
-}
 
 /** One page for the bench wall: what to set, when to lift, what to watch. */
 export async function heatCardPdf({ job, board, station, plan, verdict }: HeatCard): Promise<Buffer> {

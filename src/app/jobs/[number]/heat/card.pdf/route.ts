@@ -1,4 +1,5 @@
-import { cardOf, heatCardPdf } from '@/features/heat/card-pdf';
+import { cardOf } from '@/features/heat/card';
+import { heatCardPdf } from '@/features/heat/card-pdf';
 import { loadGoals, loadStations } from '@/features/heat/queries';
 import { loadJob } from '@/features/job/queries';
 
