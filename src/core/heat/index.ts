@@ -47,6 +47,7 @@ export {
 } from './goals';
 export { foreignPlan, parseForeign, type ForeignSettings } from './foreign';
 export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './translate';
-export { marginOf, searchPlan, type FoundPlan, type Margin } from './search';
+export { marginOf, type Margin } from './margin';
+export { searchPlan, type FoundPlan } from './search';
 export { adviceOn, type Advice } from './advice';
 export { curvesCsv, planLink, planOfLink } from './share';

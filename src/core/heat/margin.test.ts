@@ -1,4 +1,4 @@
-import { marginOf } from './search';
+import { marginOf } from './margin';
 import type { HeatVerdict, NeighbourVerdict } from './verdict';
 
 const neighbour = (ref: string, peakC: number, limitC: number): NeighbourVerdict => ({

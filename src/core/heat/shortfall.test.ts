@@ -1,5 +1,5 @@
 import { seededRandom } from '../math';
-import { highestLeast } from './search';
+import { highestLeast } from './family';
 
 test('two limits that pull against each other meet in the middle', () => {
   // 4 + x and 10 − x: equal at x = 3.

@@ -1,0 +1,253 @@
+import { Matrix, solve } from 'ml-matrix';
+import { partByRef, type Board } from '../board';
+import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
+import { limitsOf, type Margin } from './margin';
+import type { MeshOptions } from './mesh';
+import type { HeatPlan } from './plan';
+import { reduceFamily } from './reduced';
+import { ReducedRunner } from './reduced-runner';
+import type { Station } from './station';
+import { isJudged, judgeHeat } from './verdict';
+
+/** A cover has to win so much to be worth laying. Engineering estimate. */
+const COVER_COSTS_K = 1;
+
+export interface Tried extends Margin {
+  readonly plan: HeatPlan;
+  /** The margin, less what its covers cost in trouble. */
+  readonly score: number;
+  readonly runs: number;
+}
+
+export const scoreOf = ({ marginK, plan }: { marginK: number; plan: HeatPlan }): number =>
+  marginK - COVER_COSTS_K * plan.covers.length;
+
+/** Durations tried, s: of each warming step, and of the melt. Spans that a hand keeps; engineering estimates. */
+const WARM_S = [20, 40, 60];
+const MELT_S = [12, 18, 22, 26, 36];
+/** The plan begins with so many steps that warm the area. */
+export const WARMING_STEPS = 2;
+const ROUND_TO_C = 5;
+
+export interface FamilyOptions {
+  readonly goals?: HeatGoals;
+  readonly mesh?: MeshOptions;
+  /** Goes on from the best by single steps of dials and durations until none helps. */
+  readonly polish?: boolean;
+}
+
+/** The dials and durations with the most margin for settings that stay as they are, on the reduced model. */
+export function bestInFamily(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  { goals = GOALS_BY_ALLOY[plan.alloy], mesh = {}, polish = true }: FamilyOptions = {},
+): Tried {
+  const model = reduceFamily(board, station, plan, mesh);
+  const counts = (ref: string): boolean =>
+    ref === plan.partRef || ref in plan.limitsC || isJudged(partByRef(board, ref)!);
+  const runner = new ReducedRunner({ ...model, parts: model.parts.filter((p) => counts(p.ref)) });
+  let runs = 0;
+  const margins = (p: HeatPlan): Margin[] => {
+    runs += 1;
+    const verdict = judgeHeat(board, p, runner.run(p), goals);
+    // In one order for every plan, so that margins can be compared limit by limit.
+    return limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
+  };
+  let best = bestDials(station, plan, margins);
+  for (const change of [
+    ...MELT_S.map((seconds) => (p: HeatPlan) => lasting(p, WARMING_STEPS, seconds)),
+    ...WARM_S.map((seconds) => (p: HeatPlan) => lasting(lasting(p, 0, seconds), 1, seconds)),
+  ]) {
+    const next = bestDials(station, change(best.plan), margins);
+    if (next.marginK > best.marginK) best = next;
+  }
+  if (polish) {
+    const from = best.plan;
+    const all = WARM_S.flatMap((first) => WARM_S.flatMap((second) => MELT_S.map((melt) => [first, second, melt])))
+      .map((seconds) => seconds.reduce((p, s, i) => lasting(p, i, s), from))
+      .map((p) => bestDials(station, p, margins, QUICK_ROUNDS))
+      .sort((a, b) => b.marginK - a.marginK);
+    for (const { plan: p } of all.slice(0, POLISHED)) {
+      const next = polished(station, bestDials(station, p, margins), margins);
+      if (next.marginK > best.marginK) best = next;
+    }
+  }
+  return { ...best, score: scoreOf(best), runs };
+}
+
+const lasting = (plan: HeatPlan, index: number, durationS: number): HeatPlan => ({
+  ...plan,
+  steps: plan.steps.map((s, i) => (i === index && s.airSetC !== null ? { ...s, durationS } : s)),
+});
+
+/** All durations are looked at with few rounds, the best with all rounds and single steps. */
+const QUICK_ROUNDS = 2;
+const POLISHED = 3;
+/** Dials are moved by so much, one or two at a time, and durations to the next that a hand keeps. */
+const POLISH_C = [5, 15];
+const MOST_POLISHES = 25;
+
+/** Climbs by single steps until none of them helps: rounding and the corners of the limits leave that much. */
+function polished(station: Station, start: Best, margins: (plan: HeatPlan) => Margin[]): Best {
+  const [low, high] = station.setC;
+  const groups = dialGroups(start.plan);
+  const count = Math.max(...groups) + 1;
+  const moved = (plan: HeatPlan, by: readonly number[]): HeatPlan => ({
+    ...plan,
+    steps: plan.steps.map((s, i) =>
+      s.airSetC === null ? s : { ...s, airSetC: Math.min(high, Math.max(low, s.airSetC + by[groups[i]])) },
+    ),
+  });
+  const rising = ({ steps }: HeatPlan): boolean => {
+    const dials = steps.flatMap((s) => (s.airSetC === null ? [] : [s.airSetC]));
+    return dials.every((d, i) => i === 0 || d >= dials[i - 1]);
+  };
+  const one = Array.from({ length: count }, (_, g) => Array.from({ length: count }, (_, k) => Number(k === g)));
+  const shifts = POLISH_C.flatMap((c) => [
+    ...one.flatMap((e) => [e.map((v) => c * v), e.map((v) => -c * v)]),
+    ...one.slice(1).flatMap((e, g) => [e.map((v, k) => c * (v - one[g][k])), e.map((v, k) => c * (one[g][k] - v))]),
+  ]);
+  const neighbours = (plan: HeatPlan): HeatPlan[] => [
+    ...shifts.map((by) => moved(plan, by)).filter(rising),
+    ...[WARM_S, WARM_S, MELT_S].flatMap((list, index) => {
+      const at = list.indexOf(plan.steps[index]?.durationS);
+      return [list[at - 1], list[at + 1]].filter((s) => at >= 0 && s !== undefined).map((s) => lasting(plan, index, s));
+    }),
+  ];
+  let best = start;
+  for (let k = 0; k < MOST_POLISHES; k++) {
+    const better = neighbours(best.plan)
+      .map((plan): Best => ({ plan, ...leastOf(margins(plan)) }))
+      .reduce((a, b) => (b.marginK > a.marginK ? b : a));
+    if (better.marginK <= best.marginK) break;
+    best = better;
+  }
+  return best;
+}
+
+type Best = { readonly plan: HeatPlan } & Margin;
+
+const leastOf = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.marginK < a.marginK ? b : a));
+
+/** A dial is moved by so much to see what it does, and by no more than that at a time. Engineering estimates. */
+const PROBE_C = 10;
+const REACH_C = 80;
+const ROUNDS = 4;
+
+/**
+ * The dials with the largest least margin. Margins are concave in the dials (temperatures are all but linear in them), so a
+ * few rounds of straight lines through them, each solved exactly, climb to the top.
+ */
+function bestDials(station: Station, start: HeatPlan, margins: (plan: HeatPlan) => Margin[], rounds = ROUNDS): Best {
+  const [low, high] = station.setC;
+  const round = (c: number): number => Math.min(high, Math.max(low, Math.round(c / ROUND_TO_C) * ROUND_TO_C));
+  /** Never cooler than the step before: a hand turns a dial up on the way to the melt. */
+  const upwards = (list: readonly number[]): number[] => list.map((_, g) => round(Math.max(...list.slice(0, g + 1))));
+  const apart = dialGroups(start);
+  const withDials = (dials: readonly number[]): HeatPlan => ({
+    ...start,
+    steps: start.steps.map((s, i) => (s.airSetC === null ? s : { ...s, airSetC: dials[apart[i]] })),
+  });
+  let dials = upwards(Array.from({ length: Math.max(...apart) + 1 }, (_, g) => start.steps[apart.indexOf(g)].airSetC!));
+  let best: { dials: number[]; margin: Margin } | undefined;
+  let reachC = REACH_C;
+  for (let round = 0; round < rounds; round++) {
+    const here = margins(withDials(dials));
+    const margin = leastOf(here);
+    if (best && margin.marginK <= best.margin.marginK) {
+      // Further than the straight lines hold: half the way from the best so far.
+      reachC /= 2;
+      dials = upwards(best.dials.map((d, g) => (d + dials[g]) / 2));
+      continue;
+    }
+    best = { dials, margin };
+    const slopes = dials.map((dial, g) => {
+      const step = dial + PROBE_C > high ? -PROBE_C : PROBE_C;
+      return margins(withDials(dials.with(g, dial + step))).map((m, i) => (m.marginK - here[i].marginK) / step);
+    });
+    const move = highestLeast(
+      here.map((m) => m.marginK),
+      slopes,
+      dials.map((d): [number, number] => [Math.max(low - d, -reachC), Math.min(high - d, reachC)]),
+    );
+    dials = upwards(dials.map((d, g) => d + move[g]));
+  }
+  const last = leastOf(margins(withDials(dials)));
+  return last.marginK > best!.margin.marginK
+    ? { plan: withDials(dials), ...last }
+    : { plan: withDials(best!.dials), ...best!.margin };
+}
+
+/** Which dial every step has: warming steps one each, all that come after one together; −1 without air. */
+function dialGroups(plan: HeatPlan): number[] {
+  let groups = -1;
+  let shared = -1;
+  return plan.steps.map((s, i) => {
+    if (s.airSetC === null) return -1;
+    if (i < WARMING_STEPS) return ++groups;
+    if (shared < 0) shared = ++groups;
+    return shared;
+  });
+}
+
+/** Halvings of the span in which the answer lies: to a few hundredths of a kelvin. */
+const HALVINGS = 14;
+const SPAN_K = 200;
+const NEWTON_STEPS = 12;
+/** A pull towards no move, so that dials that do nothing stay. */
+const CALM = 1e-6;
+
+/**
+ * The move within bounds that makes the least of values + slopes · move as large as it can be: by halving, the highest
+ * level at which the squared shortfall, a convex function, goes to nothing (Gauss–Newton).
+ */
+export function highestLeast(
+  values: readonly number[],
+  slopes: readonly (readonly number[])[],
+  bounds: readonly (readonly [number, number])[],
+): number[] {
+  let low = Math.min(...values);
+  let high = low + SPAN_K;
+  let move = slopes.map(() => 0);
+  for (let k = 0; k < HALVINGS; k++) {
+    const level = (low + high) / 2;
+    const tried = leastShortfall(values, slopes, bounds, level);
+    const reached = Math.min(...values.map((v, i) => v + slopes.reduce((s, slope, g) => s + slope[i] * tried[g], 0)));
+    if (reached >= level - 0.02) [low, move] = [level, tried];
+    else high = level;
+  }
+  return move;
+}
+
+function leastShortfall(
+  values: readonly number[],
+  slopes: readonly (readonly number[])[],
+  bounds: readonly (readonly [number, number])[],
+  level: number,
+): number[] {
+  let move = slopes.map(() => 0);
+  for (let step = 0; step < NEWTON_STEPS; step++) {
+    const short = values.flatMap((v, i) => {
+      const missing = level - v - slopes.reduce((s, slope, g) => s + slope[i] * move[g], 0);
+      return missing > 0 ? [{ i, missing }] : [];
+    });
+    if (short.length === 0) break;
+    const free = move.map((_, g) => g);
+    // A dial at its end that would have to go further is held there.
+    const downhill = free.map((g) => short.reduce((s, { i, missing }) => s + slopes[g][i] * missing, 0));
+    const open = free.filter((g) => (downhill[g] > 0 ? move[g] < bounds[g][1] : move[g] > bounds[g][0]));
+    if (open.length === 0) break;
+    const normal = new Matrix(
+      open.map((a) =>
+        open.map((b) => short.reduce((s, { i }) => s + slopes[a][i] * slopes[b][i], 0) + (a === b ? CALM : 0)),
+      ),
+    );
+    const by = solve(normal, Matrix.columnVector(open.map((g) => downhill[g]))).to1DArray();
+    const next = [...move];
+    open.forEach((g, k) => (next[g] = Math.min(bounds[g][1], Math.max(bounds[g][0], move[g] + by[k]))));
+    if (next.every((m, g) => Math.abs(m - move[g]) < 0.01)) break;
+    move = next;
+  }
+  return move;
+}

@@ -1,0 +1,24 @@
+import type { HeatVerdict } from './verdict';
+
+/** How far a plan stays from the limit it comes nearest to. */
+export interface Margin {
+  /** K; negative where a limit is broken. */
+  readonly marginK: number;
+  /** The limit that is nearest, in words. */
+  readonly fragile: string;
+  /** The neighbour whose limit that is, where it is one. */
+  readonly ref?: string;
+}
+
+/** The nearest of all limits. */
+export const marginOf = (verdict: HeatVerdict): Margin =>
+  limitsOf(verdict).reduce((a, b) => (b.marginK < a.marginK ? b : a));
+
+/** All limits: that the coldest joint melts, the part's own body, and the neighbours as the verdict orders them. */
+export function limitsOf(verdict: HeatVerdict): Margin[] {
+  return [
+    { marginK: verdict.coldestPeakC - verdict.liquidusC, fragile: 'the coldest joint only just melts' },
+    { marginK: verdict.bodyLimitC - verdict.bodyPeakC, fragile: 'the part’s own body' },
+    ...verdict.neighbours.map((n) => ({ marginK: n.limitC - n.peakC, fragile: `${n.ref} ${n.limited}`, ref: n.ref })),
+  ];
+}
