@@ -1,4 +1,4 @@
-import { marginOf } from './margin';
+import { limitsOf, marginOf } from './margin';
 import type { HeatVerdict, NeighbourVerdict } from './verdict';
 
 const neighbour = (ref: string, peakC: number, limitC: number): NeighbourVerdict => ({
@@ -43,4 +43,14 @@ test('what does not melt or gets too hot has a negative margin', () => {
 test('of two that are equally near the first is told', () => {
   const neighbours = [neighbour('U9', 200, 207), neighbour('Q1', 200, 207)];
   expect(marginOf(verdict({ neighbours })).ref).toBe('U9');
+});
+
+test('limits come in the verdict’s order after the two of the part itself, each with its distance', () => {
+  const neighbours = [neighbour('U9', 199, 207), neighbour('Q1', 190, 207)];
+  expect(limitsOf(verdict({ neighbours }))).toEqual([
+    { marginK: 12, fragile: 'the coldest joint only just melts' },
+    { marginK: 15, fragile: 'the part’s own body' },
+    { marginK: 8, fragile: 'U9 joints', ref: 'U9' },
+    { marginK: 17, fragile: 'Q1 joints', ref: 'Q1' },
+  ]);
 });

@@ -2,7 +2,7 @@ import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import type { Board } from '../board';
 import { seededRandom } from '../math';
 import { startingPlan, type HeatPlan } from './plan';
-import { coversPlan, reduceFamily } from './reduced';
+import { coversPlan, familyOf, reduceFamily } from './reduced';
 import { ReducedRunner } from './reduced-runner';
 import { simulateHeat } from './simulate';
 import { NOMINAL_STATION, type Station } from './station';
@@ -63,4 +63,13 @@ test('a plan of another family is refused: another flow, another cover, another 
     expect(coversPlan(model, other)).toBe(false);
     expect(() => new ReducedRunner(model).run(other)).toThrow(/family/);
   }
+});
+
+test('what the model may not see is told by its family: order of covers does not matter, everything else held does', () => {
+  const plan = startingPlan('U4', 'SAC305', 4);
+  expect(familyOf({ ...plan, covers: ['Q1', 'U9'] })).toBe(familyOf({ ...plan, covers: ['U9', 'Q1'] }));
+  for (const change of [{ ambientC: 30 }, { plateReady: false }, { plateSetC: 90 }, { nozzleMm: 8 }, { partRef: 'U2' }])
+    expect(familyOf({ ...plan, ...change })).not.toBe(familyOf(plan));
+  // Limits and alloy are judged, not simulated.
+  expect(familyOf({ ...plan, alloy: 'Sn63Pb37', limitsC: { U9: 150 } })).toBe(familyOf(plan));
 });

@@ -27,3 +27,25 @@ test('no point of a fine grid over two dials has a higher least margin', () => {
     expect(least(x, y)).toBeGreaterThan(best - 0.1);
   }
 });
+
+test('a dial that does nothing stays where it is, and one limit alone is lifted as far as the bounds go', () => {
+  expect(
+    highestLeast(
+      [3, 9],
+      [
+        [0, 0],
+        [1, -1],
+      ],
+      [
+        [-50, 50],
+        [-50, 50],
+      ],
+    )[0],
+  ).toBeCloseTo(0, 6);
+  expect(highestLeast([-5], [[0.5]], [[-20, 20]])[0]).toBeCloseTo(20, 1);
+  expect(highestLeast([-5], [[-0.5]], [[-20, 20]])[0]).toBeCloseTo(-20, 1);
+});
+
+test('limits that no dial moves leave the dials alone', () => {
+  expect(highestLeast([2, 4], [[0, 0]], [[-50, 50]])).toEqual([0]);
+});
