@@ -5,6 +5,7 @@ import {
   Predictor,
   boardMeasurements,
   updateBelief,
+  warmUp,
   weighSteps,
   type Reading,
 } from '../../src/core/diagnose';
@@ -41,6 +42,8 @@ const allTables = (): void => {
   for (const m of tests) faultCase.table(m, NONE, NONE);
 };
 
+// As the application does at its start, on another board than the one that is asked for.
+warmUp(demoBoard(id === 'heronlog-4-c' ? 'marshdesk-2-b' : 'heronlog-4-c'));
 const firstMs = timed(allTables);
 const again = Array.from({ length: ROUNDS })
   .map(() => timed(allTables))

@@ -67,3 +67,4 @@ export { pickWeighted, sampleReading } from './simulate';
 export { DEVICE_WORTH, HARM, HOUR_PRICE, PART_PRICE, priceOf, workCost, type WorkCost } from './costs';
 export { CureWork, needOf, type Need } from './work';
 export { weighSteps, type Weighed, type WeighedTest } from './step';
+export { warmUp } from './warm';

@@ -25,7 +25,7 @@ test.each([
   const random = seededRandom(21);
   const pick = (list: readonly number[]): number => list[Math.floor(random() * list.length)];
   let best = -Infinity;
-  for (let k = 0; k < 600; k++) {
+  for (let k = 0; k < 400; k++) {
     const dials = [0, 1, 2].map(() => 100 + 5 * Math.floor(77 * random())).sort((a, b) => a - b);
     const seconds = [pick([20, 40, 60]), pick([20, 40, 60]), pick([12, 18, 22, 26, 36])];
     const steps = start.steps.map((s, i) =>
