@@ -10,7 +10,7 @@ test.afterAll(() => server.stop());
 test('an apprentice calibrates a station, finds that no plan holds without a guard, takes the guard, prints the card', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(420_000);
   await page.goto(`${server.url}/library`);
   await page.getByRole('link', { name: 'Hot-air stations and their calibration' }).click();
   await page.getByRole('link', { name: /Bench 1 hot air/ }).click();
@@ -28,7 +28,7 @@ test('an apprentice calibrates a station, finds that no plan holds without a gua
   await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, but U9 gets too hot$/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Search a plan' }).click();
   await expect(page.getByText(/No plan without a guard holds: the best misses by \d\.\d K/)).toBeVisible({
-    timeout: 150_000,
+    timeout: 240_000,
   });
   await expect(page.getByText(/With a cover on U9.*, U9 joints stay at \d+ °C of 194/)).toBeVisible();
   await page.getByRole('button', { name: 'Take this plan with its guard' }).click();

@@ -109,12 +109,13 @@ test('somebody else’s settings become this station’s, and are taken over; no
 });
 
 test('a plan is searched with progress, can be cancelled, and is taken over', async ({ page }) => {
+  test.setTimeout(300_000);
   await page.goto(`${server.url}/jobs/32/heat?view=plan`);
   await page.getByRole('button', { name: 'Search a plan' }).click();
   await expect(page.getByText(/Tried \d+ of at most \d+/)).toBeVisible();
   await page.getByRole('complementary').getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('button', { name: 'Search a plan' }).click();
-  await page.getByRole('button', { name: 'Take this plan' }).click({ timeout: 90_000 });
+  await page.getByRole('button', { name: 'Take this plan' }).click({ timeout: 220_000 });
   await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, not before$/, { timeout: 30_000 });
   await expect(page.getByText(/^U9 joints/)).toBeVisible();
 });
