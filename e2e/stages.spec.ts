@@ -104,7 +104,7 @@ test('somebody else’s settings become this station’s, and are taken over; no
   await expect(page.getByText('apart, root mean square')).toBeVisible({ timeout: 60_000 });
   await expect(headline(page)).toHaveText(/^\d+ °C for 15 s, then \d+ °C for 35 s$/);
   await page.getByRole('button', { name: 'Use these settings' }).click();
-  await expect(page.getByRole('link', { name: 'The plan' })).toHaveAttribute('aria-current', 'page');
+  await expect(page.getByRole('link', { name: 'The plan', exact: true })).toHaveAttribute('aria-current', 'page');
   await expect(headline(page)).toHaveText(/U4/, { timeout: 30_000 });
 });
 

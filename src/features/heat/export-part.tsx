@@ -31,7 +31,7 @@ export function ExportPart() {
           download={`${name}.json`}
           color="copperText"
         >
-          The plan, JSON
+          Plan file, JSON
         </Link>
         <Link href={planLink(plan, station.id)} color="copperText">
           Address of this plan
