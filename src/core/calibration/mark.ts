@@ -1,8 +1,8 @@
-import { crossing, simulateHeat, withMultiplier, type HeatPlan, type Station } from '../heat';
+import { EFFICIENCY_SHARE, crossing, simulateHeat, withMultiplier, type HeatPlan, type Station } from '../heat';
 import type { Board } from '../board';
 import { ALLOYS } from '../joints';
 import { fail, ok, type Result } from '../result';
-import type { Calibration } from './fit';
+import { BEFORE, type Calibration } from './fit';
 
 /** What a real job's mark says: "all joints molten at 41 s". */
 export interface MarkAnswer {
@@ -16,10 +16,8 @@ export interface MarkAnswer {
 /** A hand sees a chip slide within so much of the time, and so many seconds. Engineering estimate. */
 const SEEN_SHARE = 0.05;
 const SEEN_S = 2;
-/** The efficiency is known better than the multiplier; see the heat capability for where the share comes from. */
-const EFFICIENCY_SHARE = 0.37;
-const ENTRAINMENT_SD = 0.5;
-const LAG_SD_S = 1.5;
+/** A mark says nothing of entrainment and lag: they keep the spread that they have before any trial. */
+const { spreadDiameters: ENTRAINMENT, outletLagS: LAG } = BEFORE;
 /** Shares by which efficiency and multiplier are moved to see what they do. */
 const PROBE = 0.02;
 /** The moved runs need only the difference. */
@@ -60,8 +58,8 @@ export function calibrationFromMark(board: Board, station: Station, plan: HeatPl
     calibration: {
       outletEfficiency: { value: e + gain[0] * off, sd: Math.sqrt(after[0]) },
       multiplier: { value: m + gain[1] * off, sd: Math.sqrt(after[1]) },
-      spreadDiameters: { value: station.spreadDiameters, sd: ENTRAINMENT_SD },
-      outletLagS: { value: station.outletLagS, sd: LAG_SD_S },
+      spreadDiameters: { value: station.spreadDiameters, sd: ENTRAINMENT.sd },
+      outletLagS: { value: station.outletLagS, sd: LAG.sd },
       correlation: shared / Math.sqrt(after[0] * after[1]),
       misfit: Math.abs(off) / Math.sqrt(total),
       observations: 1,

@@ -18,6 +18,7 @@ export { simulateHeat, stepLengths, type HeatCurves, type HeatRun, type PartCurv
 export { HeatSolver, type Films } from './solver';
 export { airOver } from './films';
 export {
+  EFFICIENCY_SHARE,
   NOMINAL_STATION,
   multiplierAt,
   outletSteadyC,
