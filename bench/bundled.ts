@@ -1,12 +1,13 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { buildSync } from 'esbuild';
 
 /**
- * Runs a benchmark as a browser would run its code: bundled into one file, in a process of its own. The loader that runs
- * TypeScript directly makes loops over typed arrays half as slow again (measured).
+ * One file of all that a benchmark imports, as a browser gets its code: the loader that runs TypeScript directly makes
+ * loops over typed arrays half as slow again (measured). Gives the path of the file.
  */
-export function runBundled(file: string): void {
+function bundle(file: string): string {
   const outfile = path.resolve('bench/build', `${path.basename(file, '.ts')}.mjs`);
   buildSync({
     ...{ entryPoints: [path.resolve('bench', file)], outfile, bundle: true, platform: 'node', format: 'esm' },
@@ -14,5 +15,16 @@ export function runBundled(file: string): void {
     // Packages that ask for modules by `require` find one.
     banner: { js: `import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);` },
   });
-  execFileSync(process.execPath, [outfile], { stdio: 'inherit' });
+  return outfile;
+}
+
+/** Runs a benchmark, a path under `bench`, in a process of its own. */
+export function runBundled(file: string): void {
+  execFileSync(process.execPath, [bundle(file)], { stdio: 'inherit' });
+}
+
+/** Runs a path under `bench` as a worker and gives the one message it sends. */
+export function inWorker<T>(file: string, workerData: unknown): Promise<T> {
+  const worker = new Worker(bundle(file), { workerData });
+  return new Promise<T>((resolve, reject) => worker.once('message', resolve).once('error', reject));
 }

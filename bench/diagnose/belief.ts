@@ -10,7 +10,7 @@ import {
 import { seededRandom } from '../../src/core/math';
 import { boardsFrom, together } from './draw';
 import { note, ratio, section } from '../print';
-import { inWorker } from '../worker';
+import { inWorker } from '../bundled';
 import type { PairsBoard, PairsResult } from './pairs.worker';
 import { hundredParts } from './small-boards';
 
@@ -53,9 +53,9 @@ export function benchBelief(): void {
 export async function benchPairs(): Promise<void> {
   section('All single and double faults at every test of a board, in a worker');
   for (const id of [...DEMO_BOARDS, 'hundred-parts'] as const) {
-    const got = await inWorker<PairsResult>(new URL('./pairs.worker.ts', import.meta.url), id);
+    const got = await inWorker<PairsResult>('diagnose/pairs.worker.ts', id);
     note(
-      `${id}: ${got.parts} parts, ${got.hypotheses} single and double faults, ${got.tests} tests: ${got.firstMs.toFixed(0)} ms at first in a worker that has computed another board at its start, ${got.againMs.toFixed(0)} ms after that (wanted within 500 ms)`,
+      `${id}: ${got.parts} parts, ${got.hypotheses} single and double faults, ${got.tests} tests: ${got.firstMs.toFixed(0)} ms at first in a worker that has computed the library's other boards at its start, ${got.againMs.toFixed(0)} ms after that (wanted within 500 ms)`,
     );
     note(`a reading into belief and next test: ${got.updateMs.toFixed(0)} ms (wanted within 100 ms)`);
     ratio('solving each pair by itself / tables', naiveMs(id, got.hypotheses, got.tests) / got.againMs, 'at least 50');

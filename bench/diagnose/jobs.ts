@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { DEMO_BOARDS } from '../../demo/files';
 import { Predictor } from '../../src/core/diagnose';
 import { note, ratio, section } from '../print';
-import { inWorker } from '../worker';
+import { inWorker } from '../bundled';
 import type { Share, ShareResult } from './jobs.worker';
 import { World, minutesOf } from './optimum';
 import { ownChoice } from './play';
@@ -31,7 +31,7 @@ export async function benchJobs(boards: readonly Share['board'][] = DEMO_BOARDS,
 /** Share of boards proven and mean minutes, over as many workers as there are cores. */
 async function playShares(board: Share['board'], way: Share['way'], played: number): Promise<ShareResult> {
   const cores = availableParallelism();
-  const file = new URL('./jobs.worker.ts', import.meta.url);
+  const file = 'diagnose/jobs.worker.ts';
   const cut = (k: number): number => Math.round((played * k) / cores);
   const shares = Array.from({ length: cores }, (_, k): Share => ({ board, way, from: cut(k), to: cut(k + 1) }));
   const results = await Promise.all(shares.map((share) => inWorker<ShareResult>(file, share)));

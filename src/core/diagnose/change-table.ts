@@ -19,6 +19,16 @@ interface Change {
   readonly renewed?: ResistanceNetwork;
 }
 
+/** What of all changes is seen between two points. */
+export interface SeenChanges {
+  /** Number of each change as seen from here; 0 for those that change nothing here. */
+  readonly seenAs: Uint16Array;
+  /** How many are told apart here. */
+  readonly count: number;
+  /** ohms[x · count + y]: resistance with the changes seen as x and y. */
+  readonly ohms: Float64Array;
+}
+
 /** Resistances between two points under every pair of conductance changes. */
 export class ChangeTable {
   readonly keyOf: Uint16Array;
@@ -30,7 +40,7 @@ export class ChangeTable {
   private readonly transfers: Float64Array;
   /** 1 where any path of change i moves any path of change j: most lie on islands of their own. */
   private readonly linked: Uint8Array;
-  private readonly kept = new Map<string, Float64Array>();
+  private readonly kept = new Map<string, SeenChanges>();
 
   constructor(
     private readonly network: ResistanceNetwork,
@@ -67,35 +77,44 @@ export class ChangeTable {
     return { plain, paths, renewed: sound ? undefined : network.withChanges(plain) };
   }
 
-  /** ohms[a · keys + b]: resistance p–q with the changes of both keys. Kept: twin contacts ask for the same net. */
-  between(p: string, q: string): Float64Array {
+  /** Resistances p–q under the changes that are seen from there. Kept: twin contacts ask for the same net. */
+  between(p: string, q: string): SeenChanges {
     const name = `${p} ${q}`;
-    let ohms = this.kept.get(name);
-    if (!ohms) this.kept.set(name, (ohms = this.allPairs(p, q)));
-    return ohms;
+    let seen = this.kept.get(name);
+    if (!seen) this.kept.set(name, (seen = this.seenBetween(p, q)));
+    return seen;
   }
 
-  private allPairs(p: string, q: string): Float64Array {
-    const { keys, changes, network, linked } = this;
+  private seenBetween(p: string, q: string): SeenChanges {
+    const { changes, network, linked } = this;
     const probe: Path = { a: network.nodeAt(p), b: network.nodeAt(q), siemens: 0 };
     const healthy = between(network, probe, probe);
+    const near = changes.map((x) => x?.paths.some((y) => between(network, probe, y) !== 0) ?? false);
+    const nearKeys = [...near.keys()].filter((k) => near[k]);
+    // Most changes lie on islands of their own: neither they nor what they move is seen here, and 0 stands for them.
+    const changeOf = [...near.keys()].filter(
+      (k) => k === 0 || near[k] || nearKeys.some((n) => linked[k * this.keys + n] === 1),
+    );
+    const seenAs = new Uint16Array(this.keys);
+    changeOf.forEach((k, at) => (seenAs[k] = at));
     const c = Float64Array.from(changes, (x) => (x ? between(network, probe, x.paths[0]) : 0));
-    const near = Uint8Array.from(changes, (x) => Number(x?.paths.some((y) => between(network, probe, y) !== 0)));
     const alone = Float64Array.from(changes, (x, k) =>
       x && near[k] ? this.single(probe, x, k, healthy, c[k]) : healthy,
     );
-    const ohms = new Float64Array(keys * keys);
-    for (let a = 0; a < keys; a++) {
-      for (let b = 0; b <= a; b++) {
-        // Changes that do not move each other add up; most lie on an island of their own and do nothing here at all.
-        const ohm = linked[a * keys + b]
+    const count = changeOf.length;
+    const ohms = new Float64Array(count * count);
+    changeOf.forEach((a, row) => {
+      for (let column = 0; column <= row; column++) {
+        const b = changeOf[column];
+        // Changes that do not move each other add up.
+        const ohm = linked[a * this.keys + b]
           ? (this.pair(probe, a, b, healthy, c, alone) ?? this.anew(p, q, a, b))
           : alone[a] + alone[b] - healthy;
-        ohms[a * keys + b] = ohm;
-        ohms[b * keys + a] = ohm;
+        ohms[row * count + column] = ohm;
+        ohms[column * count + row] = ohm;
       }
-    }
-    return ohms;
+    });
+    return { seenAs, count, ohms };
   }
 
   private single(probe: Path, { renewed, paths }: Change, k: number, healthy: number, c: number): number {

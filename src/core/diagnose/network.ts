@@ -23,42 +23,46 @@ export interface ConductanceChange {
  * standard circuit theory.
  */
 export class ResistanceNetwork {
-  private readonly nodeOf = new Map<string, number>();
+  private readonly nodeOf: ReadonlyMap<string, number>;
   private readonly inverse: Float64Array;
   private readonly size: number;
   private readonly renewed = new Map<string, ResistanceNetwork>();
   readonly elements: ReadonlyMap<string, Element>;
 
+  /** @param base a network with the same nets of which this one differs only by elements at the nodes `touched`. */
   constructor(
     private readonly nets: readonly string[],
     private readonly ground: string,
     private readonly list: readonly Element[],
     private readonly leakOhm = LEAK_OHM,
+    base?: { readonly network: ResistanceNetwork; readonly touched: readonly number[] },
   ) {
-    for (const net of nets) if (net !== ground) this.nodeOf.set(net, this.nodeOf.size);
+    this.nodeOf = base?.network.nodeOf ?? new Map(nets.filter((net) => net !== ground).map((net, i) => [net, i]));
     this.size = this.nodeOf.size;
     this.elements = new Map(list.map((e) => [e.id, e]));
-    this.inverse = this.invert();
+    const laplacian = new Float64Array(this.size * this.size);
+    for (let i = 0; i < this.size; i++) laplacian[i * this.size + i] = 1 / leakOhm;
+    for (const e of list) this.stamp(laplacian, e);
+    this.inverse = base?.network.inverse.slice() ?? new Float64Array(this.size * this.size);
+    this.invert(laplacian, islands(laplacian, this.size, base?.touched ?? [...this.nodeOf.values()]));
   }
 
   /**
    * The inverse of the grounded Laplacian, island by island: nets that only ground joins share no entry. A board falls
    * into many small islands, so that this is some twenty times quicker than one inverse of the whole (measured).
    */
-  private invert(): Float64Array {
-    const { size } = this;
-    const laplacian = new Float64Array(size * size);
-    for (let i = 0; i < size; i++) laplacian[i * size + i] = 1 / this.leakOhm;
-    for (const e of this.list) this.stamp(laplacian, e);
-    const inverse = new Float64Array(size * size);
-    for (const nodes of islands(laplacian, size)) {
+  private invert(laplacian: Float64Array, found: readonly (readonly number[])[]): void {
+    const { size, inverse } = this;
+    // What was one island may be two now: the entries between them go first.
+    const all = found.flat();
+    for (const i of all) for (const j of all) inverse[i * size + j] = 0;
+    for (const nodes of found) {
       const n = nodes.length;
       const block = new Float64Array(n * n);
-      nodes.forEach((i, r) => nodes.forEach((j, c) => (block[r * n + c] = laplacian[i * size + j])));
+      for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) block[r * n + c] = laplacian[nodes[r] * size + nodes[c]];
       const solved = invertSpd(block, n);
-      nodes.forEach((i, r) => nodes.forEach((j, c) => (inverse[i * size + j] = solved[r * n + c])));
+      for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) inverse[nodes[r] * size + nodes[c]] = solved[r * n + c];
     }
-    return inverse;
   }
 
   /** The board's network without the parts in `absent`. */
@@ -130,7 +134,9 @@ export class ResistanceNetwork {
     const key = changes.map((c) => `${c.a} ${c.b} ${c.siemens}`).join('|');
     let network = this.renewed.get(key);
     if (!network) {
-      network = new ResistanceNetwork(this.nets, this.ground, changed(this.list, changes), this.leakOhm);
+      const touched = changes.flatMap((c) => [this.nodeAt(c.a), this.nodeAt(c.b)]).filter((node) => node !== GROUND);
+      const base = { network: this, touched };
+      network = new ResistanceNetwork(this.nets, this.ground, changed(this.list, changes), this.leakOhm, base);
       this.renewed.set(key, network);
     }
     return network;
@@ -143,11 +149,11 @@ export class ResistanceNetwork {
   }
 }
 
-/** The sets of nodes that a symmetric matrix joins, each in ascending order. */
-function islands(matrix: Float64Array, size: number): number[][] {
+/** The sets of nodes that a symmetric matrix joins with the nodes of `starts`, each in ascending order. */
+function islands(matrix: Float64Array, size: number, starts: readonly number[]): number[][] {
   const seen = new Uint8Array(size);
   const found: number[][] = [];
-  for (let start = 0; start < size; start++) {
+  for (const start of starts) {
     if (seen[start]) continue;
     seen[start] = 1;
     const nodes = [start];

@@ -34,7 +34,7 @@ export class PowerTable {
     this.railIds = this.solver.railIds;
     const marks = active.map((effects) => this.solver.mark(effects));
     const texts = active.map((effects, f) => {
-      const mark = marks[f].indexOf(1) < 0 ? '' : marks[f].join('');
+      const mark = damageText(marks[f]);
       const flags = besideFlags(board, port, effects);
       return mark === '' && flags === '' ? '' : `${mark} ${flags}`;
     });
@@ -50,33 +50,33 @@ export class PowerTable {
     return (this.solved ??= this.solveAll())[way];
   }
 
-  /** Every way of plugging at once: the rails are brought up once for a pair. */
+  /** Every way of plugging at once: the rails are brought up once for a pair, and once for all keys with one damage. */
   private solveAll(): Readonly<Record<Way, Uint16Array>> {
     const { keys, marks, solver } = this;
-    const [inA, inB, outA] = [0, 1, 2].map(() => new Uint16Array(keys * keys));
+    const { keyOf: damageOf, keys: count, standsFor } = numberKeys(marks.map((mark) => damageText(mark)));
+    const damages = standsFor.map((key) => (key < 0 ? solver.mark([]) : marks[key]));
+    const damaged = damages.map((mark) => [...mark.keys()].filter((i) => mark[i] === 1));
+    const [inA, inB, outA] = [0, 1, 2].map(() => new Uint16Array(count * count));
     const both = new Uint8Array(marks[0].length);
-    const marked = marks.map((mark) => [...mark.keys()].filter((i) => mark[i] === 1));
-    for (let a = 0; a < keys; a++) {
-      both.set(marks[a]);
+    for (let a = 0; a < count; a++) {
+      both.set(damages[a]);
       for (let b = 0; b <= a; b++) {
-        const [at, mirrored] = [a * keys + b, b * keys + a];
-        const alone = a * keys;
-        if (b > 0 && marked[b].length === 0) {
-          // A key that is told apart by something else than power changes nothing here.
-          inA[at] = inA[mirrored] = inA[alone];
-          inB[at] = inB[mirrored] = inB[alone];
-          outA[at] = outA[mirrored] = outA[alone];
-          continue;
-        }
-        for (const i of marked[b]) both[i] = 1;
+        const [at, mirrored] = [a * count + b, b * count + a];
+        for (const i of damaged[b]) both[i] = 1;
         solver.settle(both);
         inA[at] = inA[mirrored] = this.numberOf(solver.at('A', 'in'));
         inB[at] = inB[mirrored] = this.numberOf(solver.at('B', 'in'));
         outA[at] = outA[mirrored] = this.numberOf(solver.at('A', 'out'));
-        for (const i of marked[b]) both[i] = marks[a][i];
+        for (const i of damaged[b]) both[i] = damages[a][i];
       }
     }
-    return { 'A in': inA, 'B in': inB, 'A out': outA };
+    const spread = (states: Uint16Array): Uint16Array => {
+      const wide = new Uint16Array(keys * keys);
+      for (let a = 0; a < keys; a++)
+        for (let b = 0; b < keys; b++) wide[a * keys + b] = states[damageOf[a] * count + damageOf[b]];
+      return wide;
+    };
+    return { 'A in': spread(inA), 'B in': spread(inB), 'A out': spread(outA) };
   }
 
   private numberOf({ meter, talks, up }: QuickSolution): number {
@@ -89,6 +89,9 @@ export class PowerTable {
     return number;
   }
 }
+
+/** A name for what is damaged; empty where nothing is. */
+const damageText = (mark: Uint8Array): string => (mark.indexOf(1) < 0 ? '' : mark.join(''));
 
 const METERS = Object.keys(METER_WORDS) as MeterCase[];
 /** So many rails fit into one exact number beside meter and talk. */

@@ -3,6 +3,7 @@ import {
   groundNet,
   partByRef,
   portPin,
+  type Behind,
   type Board,
   type BoardFunction,
   type PlugSide,
@@ -45,6 +46,8 @@ export class Predictor {
   private readonly networks = new Map<string, ResistanceNetwork>();
   private readonly power = new Map<string, PowerSolution>();
   private readonly signals = new Map<string, ReadonlySet<string>>();
+  /** What nets reach on the sound board. */
+  private readonly soundBehind = new Map<string, Behind>();
 
   /** Every single fault of the board. */
   readonly faults: readonly Fault[];
@@ -286,13 +289,18 @@ export class Predictor {
 
   /** Chips whose pins a net reaches through sound line filters; `cut` when a filter line on the way is open. */
   private behind(net: string, fault: Fault, absent: ReadonlySet<string>): { chips: readonly string[]; cut: boolean } {
-    return behindNet(
+    const opens = fault.effects.flatMap((e) => (e.kind === 'open' ? [e.element] : []));
+    const sound = absent.size === 0 && opens.length === 0;
+    const known = sound ? this.soundBehind.get(net) : undefined;
+    if (known) return known;
+    const found = behindNet(
       this.board,
       net,
       ['lineFilter'],
-      (ref, line) =>
-        !absent.has(ref) && !fault.effects.some((e) => e.kind === 'open' && e.element === `${ref}:${line}`),
+      (ref, line) => !absent.has(ref) && !opens.includes(`${ref}:${line}`),
     );
+    if (sound) this.soundBehind.set(net, found);
+    return found;
   }
 
   private volts(railId: string, fault: Fault, absent: ReadonlySet<string>): Prediction {

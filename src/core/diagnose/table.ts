@@ -23,13 +23,21 @@ export interface TableRecipe {
   /** Name of the row of two keys: equal names, equal predictions. */
   readonly rowName: (a: number, b: number) => string | number;
   readonly predict: (a: number, b: number) => Prediction;
+  /** Recipes of one state of the board with the same name share their rows: twin contacts of a net, a trace and a capture. */
+  readonly alike?: string;
 }
 
-/** Fills a table: every pair of keys is named, every name is predicted once. */
-export function buildTable({ keyOf, keys, rowName, predict }: TableRecipe): TestTable {
+/** Which pairs of keys share a row, and one pair of keys for each row. */
+export interface RowLayout {
+  readonly rowOf: Uint16Array;
+  readonly pairs: readonly (readonly [number, number])[];
+}
+
+/** Names every pair of keys; pairs of one name share a row. */
+export function layOut({ keys, rowName }: Pick<TableRecipe, 'keys' | 'rowName'>): RowLayout {
   const rowOf = new Uint16Array(keys * keys);
   const byName = new Map<string | number, number>();
-  const rows: Prediction[] = [];
+  const pairs: [number, number][] = [];
   // Neighbouring pairs mostly share a row: the last one found is tried before the map.
   let last: string | number | undefined;
   let row = 0;
@@ -38,17 +46,23 @@ export function buildTable({ keyOf, keys, rowName, predict }: TableRecipe): Test
       const name = rowName(a, b);
       if (name !== last) {
         const known = byName.get(name);
-        row = known ?? rows.length;
+        row = known ?? pairs.length;
         last = name;
         if (known === undefined) {
           byName.set(name, row);
-          rows.push(predict(a, b));
+          pairs.push([a, b]);
         }
       }
       rowOf[a * keys + b] = row;
       rowOf[b * keys + a] = row;
     }
   }
+  return { rowOf, pairs };
+}
+
+/** Fills a table: every row is predicted once. */
+export function buildTable({ keyOf, keys, predict }: TableRecipe, { rowOf, pairs }: RowLayout): TestTable {
+  const rows = pairs.map(([a, b]) => predict(a, b));
   return { keyOf, keys, rowOf, rows, classes: classify(rows) };
 }
 

@@ -7,7 +7,7 @@ import { ChangeTable } from './change-table';
 import { PowerTable, effectsText } from './power-table';
 import { DROP_SHORT_BELOW_OHM, shownLogOhm, type Predictor } from './predict';
 import type { Prediction } from './prediction';
-import { buildTable, numberKeys, type TableRecipe, type TestTable } from './table';
+import { buildTable, layOut, numberKeys, type RowLayout, type TableRecipe, type TestTable } from './table';
 
 /** Resistances closer than this share one row, log10 ohm: far below the spread of any reading. */
 const ROW_DECADES = 0.04;
@@ -28,6 +28,7 @@ export class StateTables {
   private readonly ground: string;
   private changes?: ChangeTable;
   private readonly powers = new Map<string, PowerTable>();
+  private readonly layouts = new Map<string, RowLayout>();
   private readonly drops = new Map<string, DropRows>();
 
   constructor(
@@ -43,8 +44,19 @@ export class StateTables {
 
   of(m: Measurement, id: string): TestTable {
     let table = this.tables.get(id);
-    if (!table) this.tables.set(id, (table = buildTable(this.recipe(m))));
+    if (!table) {
+      const recipe = this.recipe(m);
+      this.tables.set(id, (table = buildTable(recipe, this.layoutOf(recipe))));
+    }
     return table;
+  }
+
+  private layoutOf(recipe: TableRecipe): RowLayout {
+    const { alike } = recipe;
+    if (alike === undefined) return layOut(recipe);
+    let layout = this.layouts.get(alike);
+    if (!layout) this.layouts.set(alike, (layout = layOut(recipe)));
+    return layout;
   }
 
   private recipe(m: Measurement): TableRecipe {
@@ -117,19 +129,13 @@ export class StateTables {
 
   private resistance(m: Measurement, p: string, q: string): TableRecipe {
     const changes = this.changeTable();
-    const ohms = changes.between(p, q);
-    const { keys } = changes;
-    let lastOhm = Number.NaN;
-    let name = 0;
+    const { keyOf, keys } = changes;
+    const { seenAs, count, ohms } = changes.between(p, q);
+    const names = Int32Array.from(ohms, (ohm) => Math.round(shownLogOhm(ohm) / ROW_DECADES));
     return {
-      keyOf: changes.keyOf,
+      keyOf,
       keys,
-      rowName: (a, b) => {
-        // Most pairs read as the one before: its logarithm is not taken again.
-        const ohm = ohms[a * keys + b];
-        if (ohm !== lastOhm) name = Math.round(shownLogOhm((lastOhm = ohm)) / ROW_DECADES);
-        return name;
-      },
+      rowName: (a, b) => names[seenAs[a] * count + seenAs[b]],
       predict: (a, b) => this.predict(m, changes.effects[a], changes.effects[b]),
     };
   }
@@ -139,14 +145,14 @@ export class StateTables {
     let rows = this.drops.get(net);
     if (!rows) this.drops.set(net, (rows = this.dropRows(net)));
     const { effects, ...named } = rows;
-    return { ...named, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
+    return { ...named, alike: `drop ${net}`, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
   }
 
   /** Keys and row names of drops on a net: twin contacts share them. */
   private dropRows(net: string): DropRows {
     const changes = this.changeTable();
-    const ohms = changes.between(net, this.ground);
-    const c = changes.keys;
+    const { seenAs, count: c, ohms } = changes.between(net, this.ground);
+    const changeOfFault = (f: number): number => (f < 0 ? 0 : seenAs[changes.keyOf[f]]);
     const lowByNature = this.board.nets[net].lowByNature;
     const short = new Uint8Array(c * c);
     if (!lowByNature) for (let i = 0; i < short.length; i++) short[i] = ohms[i] < DROP_SHORT_BELOW_OHM ? 1 : 0;
@@ -157,11 +163,11 @@ export class StateTables {
     const local = this.active.map((effects) => effects.filter(touches));
     const texts = this.active.map((_, f) => {
       const own = effectsText(local[f]);
-      const shorts = shortText[changes.keyOf[f]];
+      const shorts = shortText[changeOfFault(f)];
       return own === '' && shorts === shortText[0] ? '' : `${own}#${shorts}`;
     });
     const { keyOf, keys, standsFor } = numberKeys(texts);
-    const changeOf = standsFor.map((f) => (f < 0 ? 0 : changes.keyOf[f]));
+    const changeOf = standsFor.map(changeOfFault);
     const localTexts = new Map<string, number>([['', 0]]);
     const localOf = standsFor.map((f) => {
       const text = f < 0 ? '' : effectsText(local[f]);
@@ -264,7 +270,8 @@ export class StateTables {
         }
       }
     };
-    return { keyOf, keys, rowName, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
+    const alike = m.kind === 'shape' || m.kind === 'talk' ? `shape ${port.id} ${m.side}` : undefined;
+    return { keyOf, keys, rowName, alike, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
   }
 
   /** A function fails where one of its parts is hit, or where its rails stay down at every port. */
