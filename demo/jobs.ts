@@ -309,6 +309,6 @@ function heatPlan(board: Board, ref: string, covers: string[]): EventBody {
   const { bodyMm } = board.packages[partByRef(board, ref)!.package];
   const start = { ...startingPlan(ref, board.alloy, nozzleFor(station.nozzlesMm, bodyMm)), covers };
   const { plan } = aimPlan(board, station, start);
-  const { finding, liftAtS, holds } = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
-  return { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS, holds };
+  const { finding, actAtS, holds } = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
+  return { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS: actAtS, holds };
 }

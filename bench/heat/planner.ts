@@ -1,11 +1,10 @@
 import type { Board } from '../../src/core/board';
 import {
   NOMINAL_STATION,
-  ReducedRunner,
   judgeHeat,
+  judgedRunner,
   marginOf,
   nozzleFor,
-  reduceFamily,
   searchPlan,
   simulateHeat,
   startingPlan,
@@ -67,7 +66,7 @@ function randomSearch({ board, station, start, random }: ReturnType<typeof draw>
         s.airSetC === null ? s : { ...s, flowLpm: Math.round(flowLpm / 2) * 2, heightMm: i < 2 ? s.heightMm : endMm },
       ),
     };
-    const runner = new ReducedRunner(reduceFamily(board, station, family, COARSE));
+    const runner = judgedRunner(board, station, family, COARSE);
     for (let k = 0; k < TRIES / FAMILIES; k++) {
       const dials = [0, 1, 2].map(() => Math.round((low + (high - low) * random()) / 5) * 5).sort((a, b) => a - b);
       const seconds = [pick([20, 40, 60], random), pick([20, 40, 60], random), pick([12, 18, 22, 26, 36], random)];
@@ -94,7 +93,9 @@ function benchPlanner(boards: number): void {
   const gains: number[] = [];
   for (let k = 0; k < boards; k++) {
     const world = draw(k);
+    const start = performance.now();
     const found = searchPlan(world.board, world.station, world.start)!;
+    const planned = performance.now();
     const checked = fullMargin(world.board, world.station, found.plan);
     const random = randomSearch(world, found.plan.covers);
     if (random >= 0) feasible += 1;
@@ -103,7 +104,9 @@ function benchPlanner(boards: number): void {
     if (checked < found.marginK - 0.01) broken += 1;
     solves += found.runs / boards;
     gains.push(checked - random);
-    note(`${k}: planner ${checked.toFixed(1)} K, random ${random.toFixed(1)} K, ${found.runs} runs`);
+    note(
+      `${k}: planner ${checked.toFixed(1)} K, random ${random.toFixed(1)} K, ${found.runs} runs, ${((planned - start) / 1000).toFixed(0)} s against ${((performance.now() - planned) / 1000).toFixed(0)} s`,
+    );
   }
   note(
     `random search finds a plan on ${feasible}; there the planner misses ${missed} and has less margin on ${behind}`,

@@ -34,7 +34,7 @@ export function HeatCurves({ run, verdict, partRef, atS }: HeatCurvesProps) {
   const { resolvedTheme } = useTheme();
   const mode = resolvedTheme === 'dark' ? 'dark' : 'light';
   const data = useMemo(() => curvesOf(run, verdict, partRef, mode), [run, verdict, partRef, mode]);
-  const liftS = verdict.liftAtS;
+  const liftS = verdict.actAtS;
   const lines = useMemo(
     () => [marker(liftS, 'lift', PALETTE.copperText[mode]), marker(atS, '', PALETTE.quiet[mode])],
     [liftS, atS, mode],
@@ -94,7 +94,7 @@ function curvesOf(
   });
   return {
     datasets: [
-      line(`liquidus ${Math.round(verdict.liquidusC)}`, level(verdict.liquidusC), PALETTE.ink[mode], 1.2, [6, 4]),
+      line(`liquidus ${Math.round(verdict.reachC)}`, level(verdict.reachC), PALETTE.ink[mode], 1.2, [6, 4]),
       line(`${partRef} hottest`, points(worked.jointMaxC), PALETTE.copper[mode], 1),
       line(`${partRef} coldest joint`, points(worked.jointMinC), PALETTE.copper[mode], 3),
       ...neighbours,

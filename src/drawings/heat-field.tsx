@@ -47,13 +47,13 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
 
   const molten = useMemo(() => {
     const filled = Array.from(field.tempsC, (t) => (Number.isNaN(t) ? SCALE_LOW_C : t));
-    const [contour] = contours().size([columns, rows]).thresholds([verdict.liquidusC])(filled);
+    const [contour] = contours().size([columns, rows]).thresholds([verdict.reachC])(filled);
     return contour.coordinates
       .flatMap((polygon) =>
         polygon.map((ring) => `M${ring.map(([x, y]) => `${x / SAMPLES_PER_MM} ${y / SAMPLES_PER_MM}`).join('L')}Z`),
       )
       .join('');
-  }, [field, columns, rows, verdict.liquidusC]);
+  }, [field, columns, rows, verdict.reachC]);
 
   const px = w / 352;
   const limited = verdict.neighbours.slice(0, MOST_NEIGHBOURS);
@@ -130,8 +130,8 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
             h="14px"
             w="2px"
             bg="ink"
-            style={{ left: `${((verdict.liquidusC - SCALE_LOW_C) / (SCALE_HIGH_C - SCALE_LOW_C)) * 100}%` }}
-            title={`liquidus ${verdict.liquidusC} °C`}
+            style={{ left: `${((verdict.reachC - SCALE_LOW_C) / (SCALE_HIGH_C - SCALE_LOW_C)) * 100}%` }}
+            title={`liquidus ${verdict.reachC} °C`}
           />
         </Box>
         {SCALE_HIGH_C} °C

@@ -19,3 +19,4 @@ export {
 export { importThermoCsv, wholeSeconds, type ThermoLog } from './log-csv';
 export { calibrated, driftOf, trialSchema, type CalibrationRecord, type Drift } from './trials';
 export { calibrationFromMark, type MarkAnswer } from './mark';
+export { calibrationFromCurve, type LoggedAnswer, type LoggedCurve } from './logged';

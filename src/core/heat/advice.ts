@@ -29,7 +29,9 @@ export function adviceOn(
   run: HeatCurves,
   verdict: HeatVerdict,
 ): Advice[] {
-  const { liquidusC, solidusC } = ALLOYS[plan.alloy];
+  const { solidusC } = ALLOYS[plan.alloy];
+  const { reachC } = verdict;
+  const melting = verdict.ownLimitC === null;
   const worked = run.parts.find((p) => p.ref === plan.partRef)!;
   const part = partByRef(board, plan.partRef)!;
   const advice: (Advice | false)[] = [
@@ -38,27 +40,65 @@ export function adviceOn(
     },
     plan.plateSetC === null &&
       station.plate !== null &&
-      (verdict.meltsAtS === null || verdict.meltsAtS > LONG_S) && {
-        words: `A plate is wanted: ${verdict.meltsAtS === null ? 'air alone never gets there' : `air alone takes ${Math.ceil(verdict.meltsAtS)} s`}.`,
+      (verdict.reachedAtS === null || verdict.reachedAtS > LONG_S) && {
+        words: `A plate is wanted: ${verdict.reachedAtS === null ? 'air alone never gets there' : `air alone takes ${Math.ceil(verdict.reachedAtS)} s`}.`,
       },
     plateCools(station, plan),
-    centreLast(board, plan, run, liquidusC),
+    melting && plan.purpose !== 'reball' && centreLast(board, plan, run, reachC),
     tooWide(board, plan),
     ...verdict.swimming.slice(0, 3).map((ref) => {
       const atS = crossing(run.timesS, run.parts.find((p) => p.ref === ref)!.jointMaxC, solidusC);
       return atS !== null && { words: `${ref} will swim at second ${Math.round(atS)}: no side wind, no touch.`, atS };
     }),
     plan.covers.length > 0 &&
-      verdict.meltsAtS !== null && {
+      verdict.reachedAtS !== null && {
         words: `${plan.covers.join(' and ')} covered: lay the guards before the air, lift them after it is cold.`,
       },
-    part.underfilled && {
-      words: `${part.ref} is underfilled: clear its edges between softening and ${solidusC} °C before the lift.`,
-    },
-    crossing(run.timesS, worked.jointMaxC, liquidusC) !== null &&
-      verdict.meltsAtS === null && { words: 'Some joints melt, others do not: a pull now lifts pads.' },
+    part.underfilled &&
+      plan.purpose === 'lift' && {
+        words: `${part.ref} is underfilled: clear its edges between softening and ${solidusC} °C before the lift.`,
+      },
+    melting &&
+      crossing(run.timesS, worked.jointMaxC, reachC) !== null &&
+      verdict.reachedAtS === null && { words: 'Some joints melt, others do not: a pull now lifts pads.' },
+    ...purposeAdvice(plan, verdict),
   ];
   return advice.filter((a) => a !== false);
+}
+
+/** Above this flow loose balls and fresh paste are blown away, l/min. Engineering estimate. */
+const BALLS_FLOW_LPM = 25;
+
+/** What belongs to a purpose beside the curves. */
+function purposeAdvice(plan: HeatPlan, verdict: HeatVerdict): (Advice | false)[] {
+  switch (plan.purpose) {
+    case 'soften':
+      return [
+        verdict.untilS !== null && {
+          words: `Clear with a fine tool pointed away from the precious neighbour, the tight side last; hands off at ${Math.round(verdict.untilS)} s.`,
+          atS: verdict.untilS,
+        },
+      ];
+    case 'partBoards':
+      return [
+        {
+          words: `Move the nozzle all the time, in a circle of ${plan.sweepMm ?? 0} mm radius: what stands still burns.`,
+        },
+        { words: 'What lies between the two boards is not computed: lift straight up, so that nothing is dragged.' },
+      ];
+    case 'reball': {
+      const flow = Math.max(...plan.steps.map((s) => s.flowLpm));
+      return [
+        flow > BALLS_FLOW_LPM && {
+          words: `${flow} l/min blows loose balls away: less flow, or let the flux hold them first.`,
+        },
+      ];
+    }
+    case 'place':
+      return [{ words: 'Pull the air away evenly and let it freeze untouched: no solvent before it is cold.' }];
+    default:
+      return [];
+  }
 }
 
 /** A plate that is put below cold draws heat off first. */

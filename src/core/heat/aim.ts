@@ -1,7 +1,7 @@
 import type { Board } from '../board';
-import { ALLOYS } from '../joints';
 import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
 import type { HeatPlan } from './plan';
+import { jointWindow } from './purpose';
 import { simulateHeat } from './simulate';
 import type { Station } from './station';
 
@@ -30,7 +30,8 @@ export function aimPlan(
   const hottestC = Math.max(...plan.steps.map((s) => s.airSetC ?? 0));
   if (hottestC === 0) return { plan, reached: false };
   const [lowC, highC] = station.setC;
-  const goalC = ALLOYS[plan.alloy].liquidusC + goals.coldestOverLiquidusK;
+  const { reachC, aimOverK } = jointWindow(plan, goals);
+  const goalC = reachC + aimOverK;
   const withDial = (dialC: number): HeatPlan => ({
     ...plan,
     steps: plan.steps.map((s) =>

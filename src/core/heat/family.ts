@@ -6,8 +6,9 @@ import type { MeshOptions } from './mesh';
 import type { HeatPlan } from './plan';
 import { reduceFamily } from './reduced';
 import { ReducedRunner } from './reduced-runner';
+import { simulateHeat } from './simulate';
 import type { Station } from './station';
-import { isJudged, judgeHeat } from './verdict';
+import { isJudged, judgeHeat, type HeatVerdict } from './verdict';
 
 /** A cover has to win so much to be worth laying. Engineering estimate. */
 const COVER_COSTS_K = 1;
@@ -36,6 +37,39 @@ export interface FamilyOptions {
   readonly polish?: boolean;
 }
 
+/** The reduced model of a plan's family without the parts that have no limit: they are most of a run's time. */
+export function judgedRunner(board: Board, station: Station, plan: HeatPlan, mesh: MeshOptions): ReducedRunner {
+  const model = reduceFamily(board, station, plan, mesh);
+  const counts = (ref: string): boolean => ref === plan.partRef || isJudged(board, plan, partByRef(board, ref)!);
+  return new ReducedRunner({ ...model, parts: model.parts.filter((p) => counts(p.ref)) });
+}
+
+/** All limits of a plan, in one order for every plan, so that margins can be compared limit by limit. */
+type Margins = (plan: HeatPlan) => Margin[];
+
+const marginsInOrder = (verdict: HeatVerdict): Margin[] =>
+  limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
+
+/** Single steps on the full solver: fewer, since each plan costs a full run. */
+const FULL_POLISHES = 4;
+
+/** Climbs by single steps of dials and durations, each judged by the full solver. */
+export function polishedInFull(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  goals: HeatGoals,
+): { plan: HeatPlan; verdict: HeatVerdict } {
+  const verdicts = new Map<HeatPlan, HeatVerdict>();
+  const margins: Margins = (p) => {
+    const verdict = judgeHeat(board, p, simulateHeat(board, station, p, { frames: false })!, goals);
+    verdicts.set(p, verdict);
+    return marginsInOrder(verdict);
+  };
+  const best = polished(station, { plan, ...leastOf(margins(plan)) }, margins, FULL_POLISHES);
+  return { plan: best.plan, verdict: verdicts.get(best.plan)! };
+}
+
 /** The dials and durations with the most margin for settings that stay as they are, on the reduced model. */
 export function bestInFamily(
   board: Board,
@@ -43,16 +77,11 @@ export function bestInFamily(
   plan: HeatPlan,
   { goals = GOALS_BY_ALLOY[plan.alloy], mesh = {}, polish = true }: FamilyOptions = {},
 ): Tried {
-  const model = reduceFamily(board, station, plan, mesh);
-  const counts = (ref: string): boolean =>
-    ref === plan.partRef || ref in plan.limitsC || isJudged(partByRef(board, ref)!);
-  const runner = new ReducedRunner({ ...model, parts: model.parts.filter((p) => counts(p.ref)) });
+  const runner = judgedRunner(board, station, plan, mesh);
   let runs = 0;
-  const margins = (p: HeatPlan): Margin[] => {
+  const margins: Margins = (p) => {
     runs += 1;
-    const verdict = judgeHeat(board, p, runner.run(p), goals);
-    // In one order for every plan, so that margins can be compared limit by limit.
-    return limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
+    return marginsInOrder(judgeHeat(board, p, runner.run(p), goals));
   };
   let best = bestDials(station, plan, margins);
   for (const change of [
@@ -89,7 +118,7 @@ const POLISH_C = [5, 15];
 const MOST_POLISHES = 25;
 
 /** Climbs by single steps until none of them helps: rounding and the corners of the limits leave that much. */
-function polished(station: Station, start: Best, margins: (plan: HeatPlan) => Margin[]): Best {
+function polished(station: Station, start: Best, margins: Margins, most = MOST_POLISHES): Best {
   const [low, high] = station.setC;
   const groups = dialGroups(start.plan);
   const count = Math.max(...groups) + 1;
@@ -116,7 +145,7 @@ function polished(station: Station, start: Best, margins: (plan: HeatPlan) => Ma
     }),
   ];
   let best = start;
-  for (let k = 0; k < MOST_POLISHES; k++) {
+  for (let k = 0; k < most; k++) {
     const better = neighbours(best.plan)
       .map((plan): Best => ({ plan, ...leastOf(margins(plan)) }))
       .reduce((a, b) => (b.marginK > a.marginK ? b : a));
@@ -139,7 +168,7 @@ const ROUNDS = 4;
  * The dials with the largest least margin. Margins are concave in the dials (temperatures are all but linear in them), so a
  * few rounds of straight lines through them, each solved exactly, climb to the top.
  */
-function bestDials(station: Station, start: HeatPlan, margins: (plan: HeatPlan) => Margin[], rounds = ROUNDS): Best {
+function bestDials(station: Station, start: HeatPlan, margins: Margins, rounds = ROUNDS): Best {
   const [low, high] = station.setC;
   const round = (c: number): number => Math.min(high, Math.max(low, Math.round(c / ROUND_TO_C) * ROUND_TO_C));
   /** Never cooler than the step before: a hand turns a dial up on the way to the melt. */

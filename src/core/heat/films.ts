@@ -60,7 +60,11 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
 /** Coefficient and entrained share at a distance from the axis, averaged over the circle the nozzle is moved in. */
 export function airOver(
   station: Station,
-  { nozzleMm, ambientC }: { readonly nozzleMm: number; readonly ambientC: number },
+  {
+    nozzleMm,
+    ambientC,
+    sweepMm,
+  }: { readonly nozzleMm: number; readonly ambientC: number; readonly sweepMm?: number | null },
   step: Pick<HeatStep, 'airSetC' | 'flowLpm' | 'heightMm'>,
 ): (distanceMm: number) => { h: number; share: number } {
   if (step.airSetC === null || step.flowLpm <= 0) return () => ({ h: 0, share: 0 });
@@ -75,15 +79,13 @@ export function airOver(
   };
   const scale = jetScale(jet);
   const heightOverD = jet.heightMm / jet.nozzleMm;
+  const radiusMm = sweepMm ?? station.motionRadiusMm;
   const angles = Array.from({ length: CIRCLE_POINTS }, (_, k) => (2 * Math.PI * (k + 0.5)) / CIRCLE_POINTS);
   return (distanceMm) => {
     let h = 0;
     let heat = 0;
     for (const angle of angles) {
-      const r = Math.hypot(
-        distanceMm - station.motionRadiusMm * Math.cos(angle),
-        station.motionRadiusMm * Math.sin(angle),
-      );
+      const r = Math.hypot(distanceMm - radiusMm * Math.cos(angle), radiusMm * Math.sin(angle));
       const local = scale * localG(r / jet.nozzleMm, heightOverD);
       h += local / CIRCLE_POINTS;
       heat += (local * entrainment(jet, r)) / CIRCLE_POINTS;

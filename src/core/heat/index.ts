@@ -36,7 +36,7 @@ export {
   type NeighbourVerdict,
 } from './verdict';
 export { evenField, type EvenField } from './field';
-export { completePlanEntry, parsePlanEntry, stepWords, type PlanEdit } from './plan-entry';
+export { completePlanEntry, parsePlanEntry, planFor, stepWords, type PlanEdit } from './plan-entry';
 export { aimPlan, type AimedPlan } from './aim';
 export {
   GOALS_BY_ALLOY,
@@ -49,6 +49,8 @@ export {
 export { foreignPlan, parseForeign, type ForeignSettings } from './foreign';
 export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './translate';
 export { marginOf, type Margin } from './margin';
+export { judgedRunner } from './family';
 export { searchPlan, type FoundPlan } from './search';
+export { PURPOSES, PURPOSE_WORDS, UNDERFILLS, UPPER_BOARD, workplaceOf, type Purpose, type Stack } from './purpose';
 export { adviceOn, type Advice } from './advice';
 export { curvesCsv, planLink, planOfLink } from './share';

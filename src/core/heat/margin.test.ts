@@ -11,10 +11,13 @@ const neighbour = (ref: string, peakC: number, limitC: number): NeighbourVerdict
   holds: peakC <= limitC,
 });
 const verdict = (more: Partial<HeatVerdict>): HeatVerdict => ({
-  liquidusC: 220,
-  meltsAtS: 50,
-  liftAtS: 53,
-  aboveLiquidusS: 12,
+  reachC: 220,
+  reachedAtS: 50,
+  actAtS: 53,
+  untilS: 62,
+  hottestPeakC: 240,
+  ownLimitC: null,
+  aboveReachS: 12,
   coldestPeakC: 232,
   bodyPeakC: 245,
   bodyLimitC: 260,
@@ -35,8 +38,15 @@ test('the nearest limit is the margin: the joint that has to melt, the body, or 
   expect(marginOf(verdict({ neighbours }))).toEqual({ marginK: 3, fragile: 'U9 joints', ref: 'U9' });
 });
 
+test('where its solder must not melt, the hottest joint counts as well', () => {
+  expect(marginOf(verdict({ reachC: 150, coldestPeakC: 165, hottestPeakC: 202, ownLimitC: 207 }))).toEqual({
+    marginK: 5,
+    fragile: 'its own solder',
+  });
+});
+
 test('what does not melt or gets too hot has a negative margin', () => {
-  expect(marginOf(verdict({ coldestPeakC: 205, meltsAtS: null, liftAtS: null })).marginK).toBe(-15);
+  expect(marginOf(verdict({ coldestPeakC: 205, reachedAtS: null, actAtS: null })).marginK).toBe(-15);
   expect(marginOf(verdict({ neighbours: [neighbour('L1', 214, 207)] }))).toMatchObject({ marginK: -7, ref: 'L1' });
 });
 

@@ -17,7 +17,14 @@ export const marginOf = (verdict: HeatVerdict): Margin =>
 /** All limits: that the coldest joint melts, the part's own body, and the neighbours as the verdict orders them. */
 export function limitsOf(verdict: HeatVerdict): Margin[] {
   return [
-    { marginK: verdict.coldestPeakC - verdict.liquidusC, fragile: 'the coldest joint only just melts' },
+    {
+      marginK: verdict.coldestPeakC - verdict.reachC,
+      fragile:
+        verdict.ownLimitC === null ? 'the coldest joint only just melts' : 'the coldest place only just gets there',
+    },
+    ...(verdict.ownLimitC === null
+      ? []
+      : [{ marginK: verdict.ownLimitC - verdict.hottestPeakC, fragile: 'its own solder' }]),
     { marginK: verdict.bodyLimitC - verdict.bodyPeakC, fragile: 'the part’s own body' },
     ...verdict.neighbours.map((n) => ({ marginK: n.limitC - n.peakC, fragile: `${n.ref} ${n.limited}`, ref: n.ref })),
   ];

@@ -8,6 +8,7 @@ import {
   boardInPlaneK,
   jointLayerConductance,
 } from './materials';
+import { UPPER_BOARD } from './purpose';
 
 /** Board layers from the far side up, as shares of the thickness: the thin one lies under the parts. */
 const BOARD_LAYER_SHARES = [0.4, 0.4, 0.2];
@@ -16,6 +17,10 @@ export const BOARD_LAYERS = BOARD_LAYER_SHARES.length;
 
 /** Parts with a smaller body share the temperature of the board under them, mm². Engineering estimate. */
 const LEAST_MESHED_AREA = 3.9;
+
+/** A body that lies on a carrier, W/m²K: a dry contact. Between two boards, W/m²K: half a millimetre of air. Engineering estimates. */
+const LYING_CONTACT = 1000;
+const BETWEEN_BOARDS = 60;
 
 /** Coil bodies are ferrite and copper: W/m·K and J/m³K, engineering estimates. */
 const COIL_K = 4;
@@ -26,6 +31,10 @@ export interface MeshOptions {
   readonly fineMm?: number;
   readonly growth?: number;
   readonly coarsestMm?: number;
+  /** The worked part is off: its pads lie bare. */
+  readonly bare?: boolean;
+  /** The worked part lies on its back, its balls to the air. */
+  readonly ballsUp?: boolean;
 }
 
 /** Where a part lies in the mesh. */
@@ -39,6 +48,8 @@ export interface PartCells {
   readonly meshed: boolean;
   /** True when it is on the side that the air blows on. */
   readonly facesAir: boolean;
+  /** True when its joints are balls on its upper face. */
+  readonly ballsUp: boolean;
 }
 
 export interface BoardMesh {
@@ -66,7 +77,11 @@ export function meshBoard(board: Board, focusRef: string, options: MeshOptions =
   );
   const grid = emptyGrid(sizesM(xEdgesMm), sizesM(yEdgesMm), dz);
   fillBoard(grid, board, xEdgesMm, yEdgesMm);
-  const parts = board.parts.map((part) => locate(board, part, focus, xEdgesMm, yEdgesMm));
+  const parts = board.parts.map((part) =>
+    part === focus
+      ? { ...locate(board, part, focus, xEdgesMm, yEdgesMm, options.bare), ballsUp: options.ballsUp === true }
+      : locate(board, part, focus, xEdgesMm, yEdgesMm),
+  );
   for (const cells of parts) if (cells.meshed) fillPart(grid, board, cells, partHeightMm);
   return { grid, xEdgesMm, yEdgesMm, parts };
 }
@@ -142,7 +157,7 @@ export function insideOutline(outline: readonly (readonly [number, number])[], x
   return inside;
 }
 
-function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Float64Array): PartCells {
+function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Float64Array, bare = false): PartCells {
   const body = bodyBox(board, part);
   const nx = xs.length - 1;
   const columns: number[] = [];
@@ -155,7 +170,7 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
   }
   const area = (body.x1 - body.x0) * (body.y1 - body.y0);
   const facesAir = part.side === focus.side;
-  const meshed = facesAir && area >= LEAST_MESHED_AREA && columns.length > 0;
+  const meshed = !bare && facesAir && area >= LEAST_MESHED_AREA && columns.length > 0;
   // A joint counts where the part's own layer stands over it; pads that reach out of the body are taken under its edge.
   const under = (x: number, y: number): number => {
     const apart = (c: number): number => Math.hypot(centre(xs, c % nx) - x, centre(ys, Math.floor(c / nx)) - y);
@@ -170,6 +185,7 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
     bodyColumns: Int32Array.from(columns.length > 0 ? columns : joints),
     meshed,
     facesAir,
+    ballsUp: false,
   };
 }
 
@@ -185,19 +201,29 @@ function fillPart(grid: HeatGrid, board: Board, cells: PartCells, meshHeightMm: 
   const { part } = cells;
   const pkg = board.packages[part.package];
   const ratio = pkg.heightMm / meshHeightMm;
-  const [k, heatCapacity] = part.kind === 'coil' ? [COIL_K, COIL_HEAT_CAPACITY] : [MOULD_K, MOULD_HEAT_CAPACITY];
+  const isBoard = part.ref === UPPER_BOARD;
+  const [k, through, heatCapacity] = isBoard
+    ? [boardInPlaneK(board), BOARD_K_THROUGH, BOARD_HEAT_CAPACITY]
+    : part.kind === 'coil'
+      ? [COIL_K, COIL_K, COIL_HEAT_CAPACITY]
+      : [MOULD_K, MOULD_K, MOULD_HEAT_CAPACITY];
   const plane = grid.nx * grid.ny;
-  const joint = jointLayerConductance({
+  const soldered = jointLayerConductance({
     ballMm: pkg.lands.kind === 'array' ? pkg.lands.ballMm : undefined,
     underfilled: part.underfilled,
   });
+  const joints = new Set(cells.jointColumns);
   for (const column of cells.bodyColumns) {
     if (grid.heatCapacity[(BOARD_LAYERS - 1) * plane + column] === 0) continue;
-    grid.jointConductance[(BOARD_LAYERS - 1) * plane + column] = joint;
+    grid.jointConductance[(BOARD_LAYERS - 1) * plane + column] = cells.ballsUp
+      ? LYING_CONTACT
+      : isBoard && !joints.has(column)
+        ? BETWEEN_BOARDS
+        : soldered;
     for (let z = BOARD_LAYERS; z < BOARD_LAYERS + PART_LAYERS; z++) {
       const i = z * plane + column;
       grid.kxy[i] = k * ratio;
-      grid.kz[i] = k / ratio;
+      grid.kz[i] = through / ratio;
       grid.heatCapacity[i] = heatCapacity * ratio;
     }
   }

@@ -2,7 +2,8 @@ import { partByRef, type Board } from '../board';
 import { ALLOYS, alloySchema } from '../joints';
 import { fail, ok, type Result } from '../result';
 import { parseFigure } from '../units';
-import { heatPlanSchema, type HeatPlan, type HeatStep } from './plan';
+import { heatPlanSchema, nozzleFor, startingPlan, type HeatPlan, type HeatStep } from './plan';
+import { PURPOSE_WORDS, UNDERFILLS, UPPER_BOARD, usualStack, type Purpose, type UnderfillKind } from './purpose';
 import type { Station } from './station';
 
 export interface PlanEdit {
@@ -15,6 +16,7 @@ export interface PlanEdit {
  * Reads one line that changes a plan:
  *
  *   step 3 380 · step 3 380 25s 30l 12mm · step 5 off · add · drop 5
+ *   for soften · softens 130 · underfill hard · sweep 8 · stack 30x20 at 35,30
  *   plate 120 · plate off · cover u9 · uncover u9 · part u4 · nozzle 6 · alloy sn63pb37
  */
 export function parsePlanEntry(board: Board, station: Station, plan: HeatPlan, text: string): Result<PlanEdit> {
@@ -45,8 +47,19 @@ export function parsePlanEntry(board: Board, station: Station, plan: HeatPlan, t
       return editAlloy(plan, words[0]);
     case 'limit':
       return editLimit(board, plan, words);
+    case 'for':
+      return editPurpose(board, station, plan, words.join(' '));
+    case 'softens':
+    case 'underfill':
+      return editSoftening(plan, words[0]);
+    case 'sweep':
+      return editSweep(plan, words[0]);
+    case 'stack':
+      return editStack(board, plan, words.join(' '));
     default:
-      return fail(`Expected step, plate, cover, limit, part, nozzle, alloy, aim, add or drop; got "${head}".`);
+      return fail(
+        `Expected step, plate, cover, limit, part, nozzle, alloy, for, underfill, sweep, stack, aim, add or drop; got "${head}".`,
+      );
   }
 }
 
@@ -173,7 +186,86 @@ function editLimit(board: Board, plan: HeatPlan, [name = '', figure = '']: strin
   );
 }
 
-const WORDS = ['step', 'plate', 'cover', 'uncover', 'limit', 'part', 'nozzle', 'alloy', 'add', 'drop', 'aim', 'keep'];
+const PURPOSE_ENTRIES: Readonly<Record<string, Purpose>> = {
+  lift: 'lift',
+  place: 'place',
+  soften: 'soften',
+  site: 'site',
+  parting: 'partBoards',
+  reball: 'reball',
+};
+
+/** Another purpose begins with the first plan for it, on the same part and alloy. */
+export function planFor(board: Board, station: Station, plan: HeatPlan, purpose: Purpose): HeatPlan {
+  const partRef = plan.partRef === UPPER_BOARD ? (board.parts[0]?.ref ?? plan.partRef) : plan.partRef;
+  const stack = purpose === 'partBoards' ? (plan.stack ?? usualStack(board)) : plan.stack;
+  const bodyMm = purpose === 'partBoards' ? stack!.sizeMm : board.packages[partByRef(board, partRef)!.package].bodyMm;
+  const next = startingPlan(
+    purpose === 'partBoards' ? UPPER_BOARD : partRef,
+    plan.alloy,
+    nozzleFor(station.nozzlesMm, bodyMm),
+    purpose,
+    stack,
+  );
+  const plateC = next.plateSetC === null || !station.plate ? null : Math.min(next.plateSetC, station.plate.maxSetC);
+  return { ...next, ambientC: plan.ambientC, limitsC: plan.limitsC, softensC: plan.softensC, plateSetC: plateC };
+}
+
+function editPurpose(board: Board, station: Station, plan: HeatPlan, word: string): Result<PlanEdit> {
+  const purpose = PURPOSE_ENTRIES[word];
+  if (!purpose) return fail(`Expected ${Object.keys(PURPOSE_ENTRIES).join(', ')}; got "${word}".`);
+  return checked(planFor(board, station, plan, purpose), `${PURPOSE_WORDS[purpose]}: begun with the usual steps.`);
+}
+
+function editSoftening(plan: HeatPlan, word = ''): Result<PlanEdit> {
+  if (word in UNDERFILLS) {
+    const { words, softensC } = UNDERFILLS[word as UnderfillKind];
+    return checked({ ...plan, softensC }, `${words}: softens from ${softensC} °C.`);
+  }
+  const value = parseFigure(word);
+  if (!value.ok) return fail(`Expected ${Object.keys(UNDERFILLS).join(', ')} or a temperature; got "${word}".`);
+  if (value.value < 60 || value.value > 210)
+    return fail(`Expected a softening temperature from 60 to 210 °C; got ${value.value}.`);
+  return checked({ ...plan, softensC: value.value }, `Underfill softens from ${value.value} °C.`);
+}
+
+function editSweep(plan: HeatPlan, word = ''): Result<PlanEdit> {
+  if (word === 'off') return checked({ ...plan, sweepMm: null }, 'Nozzle moved as usual on this station.');
+  const value = parseFigure(word);
+  if (!value.ok) return value;
+  if (value.value < 0 || value.value > 40) return fail(`Expected a circle of 0 to 40 mm radius; got ${value.value}.`);
+  return checked({ ...plan, sweepMm: value.value }, `Nozzle moved in a circle of ${value.value} mm radius.`);
+}
+
+/** `stack 30x20`, and with its centre: `stack 30x20 at 35,30`. */
+function editStack(board: Board, plan: HeatPlan, text: string): Result<PlanEdit> {
+  if (plan.purpose !== 'partBoards') return fail('Expected a plan that parts two boards (for parting); got another.');
+  const found = /^([\d.]+)\s*x\s*([\d.]+)(?:\s+at\s+([\d.]+)\s*,\s*([\d.]+))?$/.exec(text);
+  if (!found) return fail(`Expected the upper board’s size and centre, such as 30x20 at 35,30; got "${text}".`);
+  const [w, h, x, y] = found.slice(1).map((v) => (v === undefined ? undefined : Number(v)));
+  const was = plan.stack ?? usualStack(board);
+  const stack = { ...was, sizeMm: [w!, h!] as [number, number], xMm: x ?? was.xMm, yMm: y ?? was.yMm };
+  return checked({ ...plan, stack }, `Upper board of ${w} × ${h} mm, its centre at ${stack.xMm}, ${stack.yMm} mm.`);
+}
+
+const WORDS = [
+  'step',
+  'plate',
+  'cover',
+  'uncover',
+  'limit',
+  'part',
+  'nozzle',
+  'alloy',
+  'add',
+  'drop',
+  'aim',
+  'keep',
+  'for',
+  'underfill',
+  'sweep',
+  'stack',
+];
 
 /** Words that can follow what is typed. */
 export function completePlanEntry(board: Board, station: Station, plan: HeatPlan, text: string): string[] {
@@ -185,7 +277,9 @@ export function completePlanEntry(board: Board, station: Station, plan: HeatPlan
 
 function followers(board: Board, station: Station, plan: HeatPlan, head: string): string[] {
   if (head === 'step' || head === 'drop') return plan.steps.map((_, i) => String(i + 1));
-  if (head === 'plate') return ['off'];
+  if (head === 'plate' || head === 'sweep') return ['off'];
+  if (head === 'for') return Object.keys(PURPOSE_ENTRIES);
+  if (head === 'underfill') return Object.keys(UNDERFILLS);
   if (head === 'nozzle') return station.nozzlesMm.map(String);
   if (head === 'alloy') return alloySchema.options.map((a) => a.toLowerCase());
   if (head === 'uncover') return plan.covers.map((c) => c.toLowerCase());

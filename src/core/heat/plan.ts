@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { alloySchema } from '../joints';
+import { UNDERFILLS, purposeSchema, stackSchema, type Purpose, type Stack } from './purpose';
 
 /** One step of a heat plan: everything constant while it lasts. */
 export const heatStepSchema = z.object({
@@ -12,6 +13,7 @@ export const heatStepSchema = z.object({
 
 export const heatPlanSchema = z.object({
   partRef: z.string(),
+  purpose: purposeSchema.default('lift').describe('what the plan is for'),
   alloy: alloySchema.default('SAC305'),
   nozzleMm: z.number().min(2).max(20),
   ambientC: z.number().min(-10).max(45).default(22),
@@ -22,6 +24,20 @@ export const heatPlanSchema = z.object({
     .record(z.string(), z.number().min(40).max(400))
     .default({})
     .describe('limits of neighbours for this plan, by part: tighter than usual, or accepted'),
+  softensC: z
+    .number()
+    .min(60)
+    .max(210)
+    .default(UNDERFILLS.unknown.softensC)
+    .describe('where the underfill of the worked part softens, for clearing it'),
+  sweepMm: z
+    .number()
+    .min(0)
+    .max(40)
+    .nullable()
+    .default(null)
+    .describe('radius of the circle the nozzle is moved in; null as the station is usually moved'),
+  stack: stackSchema.nullable().default(null).describe('the upper board, where two are parted'),
   steps: z.array(heatStepSchema).min(1).max(20),
 });
 
@@ -39,24 +55,102 @@ export function nozzleFor(nozzlesMm: readonly number[], bodyMm: readonly [number
   return sorted.find((n) => n >= NOZZLE_SHARE_OF_BODY * Math.max(...bodyMm)) ?? sorted[sorted.length - 1];
 }
 
-/** A starting point; the simulation, not this table, decides (common practice for the shape only). */
-export function startingPlan(partRef: string, alloy: HeatPlan['alloy'], nozzleMm: number): HeatPlan {
-  const flowLpm = FLOW_PER_MM * nozzleMm;
+/** Dials, heights, seconds and names of the first plan for each purpose. Common practice for the shape only. */
+interface Shape {
+  readonly plateC: number | null;
+  readonly sweepMm: number | null;
+  /** Flow against the usual one of the nozzle. */
+  readonly flow: number;
+  readonly steps: readonly (readonly [name: string, durationS: number, dialC: number, heightMm: number])[];
+  /** The last step, without air. */
+  readonly off: string;
+}
+
+const SHAPES: Readonly<Record<Purpose, Shape>> = {
+  lift: {
+    ...{ plateC: null, sweepMm: null, flow: 1, off: 'air off' },
+    steps: [
+      ['warm the area', 20, 250, 20],
+      ['close in', 20, 340, 12],
+      ['melt', 22, 380, 8],
+      ['nudge and lift', 8, 380, 8],
+    ],
+  },
+  place: {
+    ...{ plateC: null, sweepMm: null, flow: 1, off: 'air away, untouched' },
+    steps: [
+      ['warm the area', 20, 250, 20],
+      ['close in', 20, 340, 12],
+      ['wet and settle', 22, 380, 8],
+      ['nudge, hold', 8, 380, 8],
+    ],
+  },
+  soften: {
+    ...{ plateC: null, sweepMm: null, flow: 1, off: 'air off' },
+    steps: [
+      ['warm the area', 20, 180, 20],
+      ['close in', 20, 230, 12],
+      ['soften', 22, 230, 12],
+      ['clear the edges', 60, 230, 12],
+    ],
+  },
+  site: {
+    ...{ plateC: null, sweepMm: null, flow: 1, off: 'air off' },
+    steps: [
+      ['warm the area', 20, 160, 20],
+      ['warm on', 20, 200, 15],
+      ['even out', 22, 200, 15],
+      ['level the pads', 90, 200, 15],
+    ],
+  },
+  partBoards: {
+    // A plate of 215 to 235 °C with a little air from above, moving all the time: common practice, no source.
+    ...{ plateC: 235, sweepMm: 8, flow: 1, off: 'air off' },
+    steps: [
+      ['warm with the plate', 60, 200, 25],
+      ['close in', 60, 300, 20],
+      ['melt the frame', 36, 340, 15],
+      ['lift the upper board', 15, 340, 15],
+    ],
+  },
+  reball: {
+    // Little air: loose balls and paste are blown away. Common practice, no source.
+    ...{ plateC: null, sweepMm: null, flow: 0.6, off: 'air off, untouched' },
+    steps: [
+      ['warm the chip', 20, 200, 20],
+      ['close in', 20, 280, 16],
+      ['melt the balls', 22, 330, 12],
+      ['let them settle', 10, 330, 12],
+    ],
+  },
+};
+
+/** A starting point; the simulation, not this table, decides. */
+export function startingPlan(
+  partRef: string,
+  alloy: HeatPlan['alloy'],
+  nozzleMm: number,
+  purpose: Purpose = 'lift',
+  stack: Stack | null = null,
+): HeatPlan {
+  const { plateC, sweepMm, flow, steps, off } = SHAPES[purpose];
+  const flowLpm = Math.round(FLOW_PER_MM * nozzleMm * flow);
   return {
     partRef,
+    purpose,
     alloy,
     nozzleMm,
     ambientC: 22,
-    plateSetC: null,
+    plateSetC: plateC,
     plateReady: true,
     covers: [],
     limitsC: {},
+    softensC: UNDERFILLS.unknown.softensC,
+    sweepMm,
+    stack,
     steps: [
-      { name: 'warm the area', durationS: 20, airSetC: 250, flowLpm, heightMm: 20 },
-      { name: 'close in', durationS: 20, airSetC: 340, flowLpm, heightMm: 12 },
-      { name: 'melt', durationS: 22, airSetC: 380, flowLpm, heightMm: 8 },
-      { name: 'nudge and lift', durationS: 8, airSetC: 380, flowLpm, heightMm: 8 },
-      { name: 'air off', durationS: 40, airSetC: null, flowLpm: 0, heightMm: 20 },
+      ...steps.map(([name, durationS, airSetC, heightMm]) => ({ name, durationS, airSetC, flowLpm, heightMm })),
+      { name: off, durationS: 40, airSetC: null, flowLpm: 0, heightMm: 20 },
     ],
   };
 }

@@ -5,7 +5,7 @@ import { conductances, type HeatGrid } from './grid';
 import { BOARD_LAYERS, PART_LAYERS, meshBoard, type BoardMesh, type MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { HeatSolver, jointShare } from './solver';
-import { plateGoalC, runPlan } from './simulate';
+import { meshedFor, plateGoalC, runPlan } from './simulate';
 import type { Station } from './station';
 
 /**
@@ -65,8 +65,13 @@ export const kindOf = ({ airSetC, flowLpm, heightMm }: HeatStep): string =>
   airSetC === null ? 'off' : `${flowLpm} l/min at ${heightMm} mm`;
 
 /** Everything about a plan that a reduced model holds fixed, but for the kinds of its steps. */
-export const familyOf = ({ partRef, nozzleMm, ambientC, plateSetC, plateReady, covers }: HeatPlan): string =>
-  JSON.stringify([partRef, nozzleMm, ambientC, plateSetC, plateReady, [...covers].sort()]);
+export const familyOf = (plan: HeatPlan): string => {
+  const { partRef, purpose, nozzleMm, ambientC, plateSetC, plateReady, covers, sweepMm, stack } = plan;
+  return JSON.stringify([
+    ...[partRef, purpose, nozzleMm, ambientC, plateSetC, plateReady, sweepMm, stack],
+    [...covers].sort(),
+  ]);
+};
 
 /** Whether a model can run a plan: its settings and the air of all its steps are those of the model. */
 export const coversPlan = (model: ReducedModel, plan: HeatPlan): boolean =>
@@ -74,7 +79,7 @@ export const coversPlan = (model: ReducedModel, plan: HeatPlan): boolean =>
 
 /** Builds the model of a plan's family from full runs, some half a second on a demo board. */
 export function reduceFamily(board: Board, station: Station, plan: HeatPlan, options: MeshOptions = {}): ReducedModel {
-  const mesh = meshBoard(board, plan.partRef, options);
+  const mesh = meshBoard(board, plan.partRef, { ...options, ...meshedFor(plan) });
   const { grid } = mesh;
   const byKind = new Map(plan.steps.map((s) => [kindOf(s), s]));
   const snapshots = takeSnapshots(board, station, mesh, plan, [...byKind.values()]);
@@ -221,10 +226,11 @@ function reducedParts(
   const top = (BOARD_LAYERS + PART_LAYERS - 1) * plane;
   return parts
     .filter((p) => p.jointColumns.length > 0)
-    .map(({ part, jointColumns, bodyColumns, meshed, facesAir }) => {
+    .map(({ part, jointColumns, bodyColumns, meshed, facesAir, ballsUp }) => {
       /** Temperature of a joint as shares of the cells that it lies between. */
       const joint = (column: number) => {
         if (!meshed) return (v: Float64Array): number => v[(facesAir ? surface : 0) + column];
+        if (ballsUp) return (v: Float64Array): number => v[top + column];
         const lower = surface + column;
         const share = jointShare(grid, lower);
         return (v: Float64Array): number => share * v[lower] + (1 - share) * v[lower + plane];

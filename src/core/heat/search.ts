@@ -1,5 +1,5 @@
 import type { Board } from '../board';
-import { WARMING_STEPS, bestInFamily, scoreOf, type Tried } from './family';
+import { WARMING_STEPS, bestInFamily, polishedInFull, scoreOf, type Tried } from './family';
 import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
 import type { MeshOptions } from './mesh';
@@ -45,7 +45,7 @@ type Change = (plan: HeatPlan) => HeatPlan;
 
 /**
  * Searches plate, nozzle, flow, height and covers, one setting after the other; for each, the dials and durations with the
- * most margin come from the reduced model. The best are planned again on the fine mesh and judged by the full solver.
+ * most margin come from the reduced model. The best are planned again on the fine mesh and polished by the full solver.
  * @returns undefined when `onProgress` asked to stop.
  */
 export function searchPlan(
@@ -94,8 +94,8 @@ export function searchPlan(
   const judged = finalists.flatMap(({ plan }) => {
     const fine = once(plan, {});
     if (!fine) return [];
-    const verdict = judgeHeat(board, fine.plan, simulateHeat(board, station, fine.plan, { frames: false })!, goals);
-    return [{ plan: fine.plan, verdict, ...marginOf(verdict) }];
+    const { plan: last, verdict } = polishedInFull(board, station, fine.plan, goals);
+    return [{ plan: last, verdict, ...marginOf(verdict) }];
   });
   if (stopped || judged.length === 0) return undefined;
   const winner = judged.reduce((a, b) => (scoreOf(b) > scoreOf(a) ? b : a));

@@ -51,9 +51,9 @@ test('the aimed dial brings the coldest joint to the aim, judged by the full run
     const verdict = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
     expect(reached).toBe(true);
     // Dials are rounded to 5 °C and the aiming mesh is coarse.
-    expect(
-      Math.abs(verdict.coldestPeakC - verdict.liquidusC - GOALS_BY_ALLOY.SAC305.coldestOverLiquidusK),
-    ).toBeLessThan(4);
+    expect(Math.abs(verdict.coldestPeakC - verdict.reachC - GOALS_BY_ALLOY.SAC305.coldestOverLiquidusK)).toBeLessThan(
+      4,
+    );
   }
 });
 
@@ -74,9 +74,9 @@ describe('the verdict', () => {
 
   test('lifts only after the coldest joint is molten', () => {
     const curve = run.parts.find((p) => p.ref === 'U4')!;
-    expect(curve.jointMinC[Math.floor(verdict.meltsAtS!)]).toBeLessThan(verdict.liquidusC);
-    expect(curve.jointMinC[verdict.liftAtS!]).toBeGreaterThan(verdict.liquidusC);
-    expect(verdict.headline).toBe(`Lift U4 at ${verdict.liftAtS} s, not before`);
+    expect(curve.jointMinC[Math.floor(verdict.reachedAtS!)]).toBeLessThan(verdict.reachC);
+    expect(curve.jointMinC[verdict.actAtS!]).toBeGreaterThan(verdict.reachC);
+    expect(verdict.headline).toBe(`Lift U4 at ${verdict.actAtS} s, not before`);
   });
 
   test('names the neighbour with the least margin first', () => {
@@ -96,7 +96,7 @@ describe('the verdict', () => {
   test('says so when nothing melts', () => {
     const cold = constantDial('U4', 200);
     const words = judgeHeat(board, cold, simulateHeat(board, station, cold, { frames: false })!);
-    expect(words.meltsAtS).toBeNull();
+    expect(words.reachedAtS).toBeNull();
     expect(words.headline).toBe('U4 does not melt');
     expect(words.holds).toBe(false);
   });

@@ -57,7 +57,7 @@ export function simulateHeat(
   plan: HeatPlan,
   options: RunOptions = {},
 ): HeatRun | undefined {
-  const mesh = meshBoard(board, plan.partRef, options);
+  const mesh = meshBoard(board, plan.partRef, { ...options, ...meshedFor(plan) });
   const record = new Recorder(mesh, options.frames ?? true);
   const totalS = planSeconds(plan);
   const each = ({ timeS, solver }: Moment): boolean => {
@@ -67,6 +67,12 @@ export function simulateHeat(
   const ended = runPlan(board, station, plan, mesh, each, options.kernel);
   return ended && { ...record.result(), cells: cellCount(mesh.grid), energyError: ended.energyError };
 }
+
+/** How the worked part lies in the mesh for a plan's purpose. */
+export const meshedFor = ({ purpose }: HeatPlan): MeshOptions => ({
+  bare: purpose === 'site',
+  ballsUp: purpose === 'reball',
+});
 
 export interface Moment {
   readonly timeS: number;
@@ -175,7 +181,9 @@ class Recorder {
       let sum = 0;
       for (const column of cells.jointColumns) {
         const t = cells.meshed
-          ? solver.jointC(surface + column)
+          ? cells.ballsUp
+            ? solver.temps[top + column]
+            : solver.jointC(surface + column)
           : solver.temps[(cells.facesAir ? surface : 0) + column];
         min = Math.min(min, t);
         max = Math.max(max, t);

@@ -1,9 +1,10 @@
 import { partByRef, type Board, type Part } from '../board';
 import { ALLOYS } from '../joints';
-import { formatSeconds, formatTempC } from '../units';
 import { GOALS_BY_ALLOY, packageCeilingC, type HeatGoals } from './goals';
 import type { HeatPlan } from './plan';
+import { jointWindow } from './purpose';
 import type { HeatCurves, PartCurve } from './simulate';
+import { verdictWords } from './verdict-words';
 
 /** Rates are taken over windows of this length: a step of the dial would break any limit sample to sample. */
 const RATE_WINDOW_S = 5;
@@ -31,13 +32,19 @@ export interface NeighbourVerdict {
 }
 
 export interface HeatVerdict {
-  readonly liquidusC: number;
-  /** When the coldest joint is molten; null when never. */
-  readonly meltsAtS: number | null;
-  /** When to nudge and lift: whole seconds, a little after the last joint melts; null when it never melts. */
-  readonly liftAtS: number | null;
-  readonly aboveLiquidusS: number;
+  /** What the coldest joint has to reach: liquidus, or where underfill softens, or a warm site. */
+  readonly reachC: number;
+  /** When the coldest joint is there; null when never. */
+  readonly reachedAtS: number | null;
+  /** When the hand acts, nudges, lifts, clears: whole seconds; null when it never gets there. */
+  readonly actAtS: number | null;
+  /** When the hand has to stop: the coldest joint cools again, or the hottest one is about to melt. */
+  readonly untilS: number | null;
+  readonly aboveReachS: number;
   readonly coldestPeakC: number;
+  /** The worked part's own hottest joint, and what it must stay below where its solder must not melt. */
+  readonly hottestPeakC: number;
+  readonly ownLimitC: number | null;
   readonly bodyPeakC: number;
   readonly bodyLimitC: number;
   readonly fastestRiseCPerS: number;
@@ -61,10 +68,11 @@ export function judgeHeat(
   run: HeatCurves,
   goals: HeatGoals = GOALS_BY_ALLOY[plan.alloy],
 ): HeatVerdict {
-  const { liquidusC, solidusC } = ALLOYS[plan.alloy];
+  const { solidusC } = ALLOYS[plan.alloy];
+  const { reachC, ownLimitC = null } = jointWindow(plan, goals);
   const worked = run.parts.find((p) => p.ref === plan.partRef)!;
   const part = partByRef(board, plan.partRef)!;
-  const meltsAtS = crossing(run.timesS, worked.jointMinC, liquidusC);
+  const reachedAtS = crossing(run.timesS, worked.jointMinC, reachC);
   const neighbours = run.parts
     .filter((c) => c.ref !== plan.partRef)
     .map((c) => judgeNeighbour(board, plan, c, run, goals))
@@ -78,11 +86,14 @@ export function judgeHeat(
     .map((c) => c.ref);
   const bodyLimitC = part.bodyLimitC ?? packageCeilingC(goals.ceilings, board.packages[part.package]);
   const figures = {
-    liquidusC,
-    meltsAtS,
-    liftAtS: meltsAtS === null ? null : Math.ceil(meltsAtS) + LIFT_AFTER_S,
-    aboveLiquidusS: secondsAbove(run.timesS, worked.jointMinC, liquidusC),
+    reachC,
+    reachedAtS,
+    actAtS: reachedAtS === null ? null : Math.ceil(reachedAtS) + LIFT_AFTER_S,
+    untilS: reachedAtS === null ? null : windowEnd(run.timesS, worked, reachedAtS, reachC, ownLimitC),
+    aboveReachS: secondsAbove(run.timesS, worked.jointMinC, reachC),
     coldestPeakC: largest(worked.jointMinC),
+    hottestPeakC: largest(worked.jointMaxC),
+    ownLimitC,
     bodyPeakC: largest(worked.bodyMaxC),
     bodyLimitC,
     fastestRiseCPerS: fastestRise(run.timesS, worked.jointMeanC),
@@ -90,12 +101,21 @@ export function judgeHeat(
     swimming,
   };
   const gentle = goals.riseLimitCPerS === null || figures.fastestRiseCPerS <= goals.riseLimitCPerS;
-  const holds = meltsAtS !== null && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC && gentle;
-  return { ...figures, holds, ...words(plan, figures) };
+  const solid = ownLimitC === null || figures.hottestPeakC <= ownLimitC;
+  const holds =
+    reachedAtS !== null && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC && gentle && solid;
+  return { ...figures, holds, ...verdictWords(plan, figures) };
 }
 
-/** Whether a neighbour has a limit: small parts without one of their own have none. */
-export const isJudged = (part: Part): boolean => !SMALL_KINDS.has(part.kind) || part.jointLimitC !== undefined;
+/**
+ * Whether a neighbour has a limit: small parts without one of their own have none. A plate that parts two boards melts what
+ * stands on them, which stays put when nothing moves: there only what is precious is judged.
+ */
+export function isJudged(board: Board, plan: HeatPlan, part: Part): boolean {
+  if (plan.limitsC[part.ref] !== undefined || part.jointLimitC !== undefined) return true;
+  if (plan.purpose === 'partBoards') return board.packages[part.package].plastic;
+  return !SMALL_KINDS.has(part.kind);
+}
 
 /** Small parts melt and freeze again beside any worked chip; they are listed as swimming, not judged. */
 function judgeNeighbour(
@@ -106,7 +126,7 @@ function judgeNeighbour(
   goals: HeatGoals,
 ): NeighbourVerdict | undefined {
   const part = partByRef(board, curve.ref)!;
-  if (!isJudged(part) && plan.limitsC[part.ref] === undefined) return undefined;
+  if (!isJudged(board, plan, part)) return undefined;
   const { solidusC } = ALLOYS[plan.alloy];
   const plastic = board.packages[part.package].plastic;
   const series = plastic ? curve.bodyMaxC : curve.jointMaxC;
@@ -126,39 +146,23 @@ function judgeNeighbour(
   };
 }
 
-type Words = Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'>;
-
-function words(plan: HeatPlan, v: Omit<HeatVerdict, keyof Words | 'holds'>): Words {
-  const worst = v.neighbours[0];
-  const neighbour = worst
-    ? `${worst.ref} ${worst.limited} ${formatTempC(worst.peakC)} of ${Math.round(worst.limitC)}`
-    : 'no neighbour limited';
-  if (v.meltsAtS === null || v.liftAtS === null) {
-    return {
-      headline: `${plan.partRef} does not melt`,
-      sentence: `Its coldest joint ends at ${formatTempC(v.coldestPeakC)}, ${Math.ceil(v.liquidusC - v.coldestPeakC)} °C short of ${Math.round(v.liquidusC)}. More air, less height, a plate below, or longer. Pulling now lifts pads.`,
-      finding: `${plan.partRef} stays solid at ${formatTempC(v.coldestPeakC)}`,
-    };
-  }
-  const broken = v.neighbours
-    .filter((n) => !n.holds)
-    .map((n) => `${n.ref} reaches ${formatTempC(n.peakC)} against ${Math.round(n.limitC)} at ${formatSeconds(n.atS)}`);
-  if (v.bodyPeakC > v.bodyLimitC)
-    broken.unshift(`${plan.partRef} itself reaches ${formatTempC(v.bodyPeakC)} against ${Math.round(v.bodyLimitC)}`);
-  const tooHot = v.bodyPeakC > v.bodyLimitC ? 'it' : v.neighbours.find((n) => !n.holds)?.ref;
-  const melts = `All joints are above ${Math.round(v.liquidusC)} °C from ${formatSeconds(v.meltsAtS)}, for ${formatSeconds(v.aboveLiquidusS)}.`;
-  return {
-    headline: `Lift ${plan.partRef} at ${formatSeconds(v.liftAtS)}, ${tooHot ? `but ${tooHot} gets too hot` : 'not before'}`,
-    sentence:
-      broken.length > 0
-        ? `${melts} But ${broken.slice(0, 2).join('; ')}${broken.length > 2 ? ` and ${broken.length - 2} more are too hot` : ''}.`
-        : `${melts} Closest to its limit: ${neighbour}.`,
-    finding: `lifts at ${formatSeconds(v.liftAtS)}, ${broken.length > 0 ? broken[0] : neighbour}`,
-  };
-}
-
 /** The nudge comes a few seconds after the last joint melts: wetting takes time (common practice). */
 export const LIFT_AFTER_S = 3;
+
+/** The first moment after `fromS` at which the coldest joint is below the reach again, or the hottest at its own limit. */
+function windowEnd(
+  timesS: Float32Array,
+  { jointMinC, jointMaxC }: PartCurve,
+  fromS: number,
+  reachC: number,
+  ownLimitC: number | null,
+): number {
+  for (let i = 0; i < timesS.length; i++) {
+    if (timesS[i] <= fromS) continue;
+    if (jointMinC[i] < reachC || (ownLimitC !== null && jointMaxC[i] >= ownLimitC)) return timesS[i];
+  }
+  return timesS[timesS.length - 1];
+}
 
 /** First time at which a curve crosses a level upwards, interpolated; null when it never does. */
 export function crossing(timesS: Float32Array, series: Float32Array, level: number): number | null {

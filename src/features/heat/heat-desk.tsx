@@ -97,7 +97,7 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   useEffect(() => {
     if (fresh) waiting.current.splice(0).forEach((resolve) => resolve(fresh));
   }, [fresh]);
-  const lift = last?.verdict.liftAtS ?? undefined;
+  const lift = last?.verdict.actAtS ?? undefined;
   const endS = last ? last.run.timesS[last.run.timesS.length - 1] : 0;
   const atS = Math.min(chosenS ?? lift ?? endS, endS);
   const keptPlan = job.state.heatPlan;
@@ -134,10 +134,10 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       retry,
       keep: async () => {
         const answer = fresh ?? (await new Promise<HeatAnswerOf>((resolve) => waiting.current.push(resolve)));
-        const { finding, liftAtS, holds } = answer.verdict;
+        const { finding, actAtS, holds } = answer.verdict;
         return onKeep(
           job.number,
-          { kind: 'heatPlan', plan: answer.plan, stationId: answer.station.id, finding, liftAtS, holds },
+          { kind: 'heatPlan', plan: answer.plan, stationId: answer.station.id, finding, liftAtS: actAtS, holds },
           crypto.randomUUID(),
         );
       },

@@ -47,20 +47,20 @@ function AdvicePart() {
 function VerdictFigures() {
   const { last, kept, keep, aim } = useHeatDesk();
   const { verdict, plan } = last!;
-  const melts = verdict.meltsAtS !== null;
+  const melts = verdict.reachedAtS !== null;
   return (
     <MarginPart title="Verdict">
       <FigureLine
-        name={`Coldest joint at most, of ${verdict.liquidusC}`}
+        name={`Coldest joint at most, of ${verdict.reachC}`}
         value={`${Math.round(verdict.coldestPeakC)} °C`}
         colour={melts ? 'leaf' : 'rust'}
       />
       <FigureLine
         name="All joints molten from"
-        value={melts ? formatSeconds(verdict.meltsAtS!) : 'never'}
+        value={melts ? formatSeconds(verdict.reachedAtS!) : 'never'}
         colour={melts ? 'ink' : 'rust'}
       />
-      <FigureLine name={`Time above ${verdict.liquidusC}`} value={formatSeconds(verdict.aboveLiquidusS)} />
+      <FigureLine name={`Time above ${verdict.reachC}`} value={formatSeconds(verdict.aboveReachS)} />
       <FigureLine
         name={`Fastest rise, of ${RAMP_LIMIT_C_PER_S}`}
         value={`${verdict.fastestRiseCPerS.toFixed(1)} °C/s`}

@@ -21,7 +21,7 @@ export function HeatWork() {
         <Headline
           title={
             off
-              ? `Place ${plan.partRef}: settles from ${verdict.meltsAtS === null ? 'never' : formatSeconds(Math.ceil(verdict.meltsAtS))}`
+              ? `Place ${plan.partRef}: settles from ${verdict.reachedAtS === null ? 'never' : formatSeconds(Math.ceil(verdict.reachedAtS))}`
               : verdict.headline
           }
           aside={`${station.name}, ${Math.round(station.doubt * 100)} % doubt`}

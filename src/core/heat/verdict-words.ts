@@ -1,0 +1,127 @@
+import { formatSeconds, formatTempC } from '../units';
+import type { HeatPlan } from './plan';
+import type { Purpose } from './purpose';
+import type { HeatVerdict } from './verdict';
+
+type Words = Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'>;
+type Figures = Omit<HeatVerdict, keyof Words | 'holds'>;
+
+interface PurposeWords {
+  readonly never: (ref: string) => string;
+  /** The instruction, with the second at which the hand acts. */
+  readonly act: (ref: string, at: string) => string;
+  /** What follows it when nothing is in the way. */
+  readonly calm: (until: string) => string;
+  /** What has to get warm. */
+  readonly all: string;
+  readonly coldest: string;
+  readonly finding: string;
+  /** What happens to those who do not wait. */
+  readonly early: string;
+}
+
+const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
+  lift: {
+    never: (ref) => `${ref} does not melt`,
+    act: (ref, at) => `Lift ${ref} at ${at}`,
+    calm: () => 'not before',
+    all: 'All joints are',
+    coldest: 'Its coldest joint',
+    finding: 'lifts at',
+    early: 'Pulling now lifts pads.',
+  },
+  place: {
+    never: (ref) => `${ref} does not settle`,
+    act: (ref, at) => `Place ${ref}: settles from ${at}`,
+    calm: () => 'then nudge and hold still',
+    all: 'All joints are',
+    coldest: 'Its coldest joint',
+    finding: 'settles at',
+    early: 'Joints that never melted look whole and open later.',
+  },
+  soften: {
+    never: (ref) => `The underfill of ${ref} stays hard`,
+    act: (ref, at) => `Clear the edges of ${ref} from ${at}`,
+    calm: (until) => `stop at ${until}`,
+    all: 'All of the underfill is',
+    coldest: 'Its coldest place',
+    finding: 'underfill soft from',
+    early: 'Hard underfill tears pads and mask off.',
+  },
+  site: {
+    never: (ref) => `The site of ${ref} stays cool`,
+    act: (ref, at) => `Level the pads of ${ref} from ${at}`,
+    calm: () => 'while the air stays on',
+    all: 'All pads are',
+    coldest: 'The coldest pad',
+    finding: 'pads warm from',
+    early: 'A cold ground pad holds braid and iron fast.',
+  },
+  partBoards: {
+    never: () => 'The frame does not melt',
+    act: (_, at) => `Lift the upper board at ${at}`,
+    calm: () => 'straight up, not before',
+    all: 'All joints of the frame are',
+    coldest: 'The coldest joint of the frame',
+    finding: 'upper board lifts at',
+    early: 'Prising now tears the frame.',
+  },
+  reball: {
+    never: (ref) => `The balls of ${ref} do not melt`,
+    act: (ref, at) => `Balls of ${ref} molten at ${at}`,
+    calm: () => 'let them settle, then air off',
+    all: 'All balls are',
+    coldest: 'The coldest ball',
+    finding: 'balls molten at',
+    early: 'Balls that never melted fall off.',
+  },
+};
+
+/** The headline as an instruction, a sentence under it, and a few words for the path. */
+export function verdictWords(plan: HeatPlan, v: Figures): Words {
+  const words = WORDS[plan.purpose];
+  const { partRef } = plan;
+  if (v.reachedAtS === null || v.actAtS === null) {
+    return {
+      headline: words.never(partRef),
+      sentence: `${words.coldest} ends at ${formatTempC(v.coldestPeakC)}, ${Math.ceil(v.reachC - v.coldestPeakC)} °C short of ${Math.round(v.reachC)}. More air, less height, a plate below, or longer. ${words.early}`,
+      finding: `${partRef} ${plan.purpose === 'lift' ? 'stays solid' : 'ends'} at ${formatTempC(v.coldestPeakC)}`,
+    };
+  }
+  const broken = brokenLimits(plan, v);
+  const above = `${words.all} above ${Math.round(v.reachC)} °C from ${formatSeconds(v.reachedAtS)}, for ${formatSeconds(v.aboveReachS)}.`;
+  const rest = broken.slice(2).length;
+  const [worst] = v.neighbours;
+  const nearest = worst
+    ? `${worst.ref} ${worst.limited} ${formatTempC(worst.peakC)} of ${Math.round(worst.limitC)}`
+    : 'no neighbour limited';
+  return {
+    headline: `${words.act(partRef, formatSeconds(v.actAtS))}, ${broken.length > 0 ? `but ${broken[0].what} gets too hot` : words.calm(formatSeconds(v.untilS ?? v.actAtS))}`,
+    sentence:
+      broken.length > 0
+        ? `${above} But ${broken
+            .slice(0, 2)
+            .map((b) => b.words)
+            .join('; ')}${rest > 0 ? ` and ${rest} more are too hot` : ''}.`
+        : `${above} Closest to its limit: ${nearest}.`,
+    finding: `${words.finding} ${formatSeconds(v.actAtS)}, ${broken[0]?.words ?? nearest}`,
+  };
+}
+
+/** What gets too hot, the worked part first. */
+function brokenLimits({ partRef }: HeatPlan, v: Figures): { what: string; words: string }[] {
+  const against = (peakC: number, limitC: number): string =>
+    `reaches ${formatTempC(peakC)} against ${Math.round(limitC)}`;
+  const own = [
+    v.bodyPeakC > v.bodyLimitC && { what: 'it', words: `${partRef} itself ${against(v.bodyPeakC, v.bodyLimitC)}` },
+    v.ownLimitC !== null &&
+      v.hottestPeakC > v.ownLimitC && {
+        what: 'its solder',
+        words: `its hottest joint ${against(v.hottestPeakC, v.ownLimitC)}`,
+      },
+  ].filter((b) => b !== false);
+  const others = v.neighbours
+    .filter((n) => !n.holds)
+    .map((n) => ({ what: n.ref, words: `${n.ref} ${against(n.peakC, n.limitC)} at ${formatSeconds(n.atS)}` }));
+  return [...own, ...others];
+}
