@@ -7,6 +7,11 @@ const config = {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^server-only$': '<rootDir>/src/features/tests/empty-module.ts',
   },
+  // Globals are looked up slowly in the tests' own context: without this the solvers' tests take twice as long (measured).
+  sandboxInjectedGlobals: [
+    ...['Math', 'Number', 'String', 'Object', 'Array', 'Map', 'Set', 'Infinity'],
+    ...['Float32Array', 'Float64Array', 'Uint8Array', 'Uint16Array', 'Int32Array'],
+  ],
   // These ship as modules only.
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+)/)'],
   transform: {

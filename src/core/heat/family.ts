@@ -88,7 +88,7 @@ export function bestInFamily(
     ...MELT_S.map((seconds) => (p: HeatPlan) => lasting(p, WARMING_STEPS, seconds)),
     ...WARM_S.map((seconds) => (p: HeatPlan) => lasting(lasting(p, 0, seconds), 1, seconds)),
   ]) {
-    const next = bestDials(station, change(best.plan), margins);
+    const next = bestDials(station, change(best.plan), margins, QUICK_ROUNDS);
     if (next.marginK > best.marginK) best = next;
   }
   if (polish) {

