@@ -5,6 +5,7 @@ import { Box } from '@chakra-ui/react';
 import { useTheme } from 'next-themes';
 import {
   Chart,
+  Filler,
   LineController,
   LineElement,
   LinearScale,
@@ -17,30 +18,48 @@ import { Line } from 'react-chartjs-2';
 import type { HeatCurves as Curves, HeatVerdict } from '@/core/heat';
 import { PALETTE } from '@/ui';
 
-Chart.register(LineController, LineElement, LinearScale, PointElement);
+Chart.register(Filler, LineController, LineElement, LinearScale, PointElement);
 
 export interface HeatCurvesProps {
   readonly run: Curves;
   readonly verdict: HeatVerdict;
   readonly partRef: string;
   readonly atS: number;
+  /** What the hand does at its moment. */
+  readonly act?: string;
+  /** A run that was set aside, drawn dashed. */
+  readonly held?: { readonly run: Curves; readonly partRef: string };
+  /** Coldest joint over the stations that this one may be. */
+  readonly band?: { readonly lowC: Float32Array; readonly highC: Float32Array };
+  /** Readings of a real run. */
+  readonly logged?: { readonly ref: string; readonly timesS: readonly number[]; readonly readC: readonly number[] };
 }
 
 const FONT = { family: 'Liberation Mono, monospace', size: 13 };
 const MOST_NEIGHBOURS = 2;
 
 /** Joint temperatures over time: the worked part's coldest and hottest joint, the closest neighbours, and the limits. */
-export function HeatCurves({ run, verdict, partRef, atS }: HeatCurvesProps) {
+export function HeatCurves({ run, verdict, partRef, atS, act = 'lift', held, band, logged }: HeatCurvesProps) {
   const { resolvedTheme } = useTheme();
   const mode = resolvedTheme === 'dark' ? 'dark' : 'light';
-  const data = useMemo(() => curvesOf(run, verdict, partRef, mode), [run, verdict, partRef, mode]);
+  const data = useMemo(
+    () => ({
+      datasets: [
+        ...curvesOf(run, verdict, partRef, mode),
+        ...(band ? bandOf(run, band, mode) : []),
+        ...(held ? heldOf(held, mode) : []),
+        ...(logged ? loggedOf(logged, mode) : []),
+      ],
+    }),
+    [run, verdict, partRef, mode, band, held, logged],
+  );
   const liftS = verdict.actAtS;
   const lines = useMemo(
-    () => [marker(liftS, 'lift', PALETTE.copperText[mode]), marker(atS, '', PALETTE.quiet[mode])],
-    [liftS, atS, mode],
+    () => [marker(liftS, act, PALETTE.copperText[mode]), marker(atS, '', PALETTE.quiet[mode])],
+    [liftS, act, atS, mode],
   );
   const options = useMemo(() => optionsOf(run, mode), [run, mode]);
-  const key = `${liftS} ${atS} ${mode}`;
+  const key = `${liftS} ${act} ${atS} ${mode}`;
   return (
     <Box flex="1" minH="0" position="relative" h="100%">
       <Line
@@ -56,33 +75,48 @@ export function HeatCurves({ run, verdict, partRef, atS }: HeatCurvesProps) {
 }
 
 type Mode = 'light' | 'dark';
+type Point = { x: number; y: number };
+type Sets = ChartData<'line', Point[]>['datasets'];
 
-function curvesOf(
-  run: Curves,
-  verdict: HeatVerdict,
-  partRef: string,
+const pointsOf = (timesS: ArrayLike<number>, series: ArrayLike<number>): Point[] =>
+  Array.from(series, (y, i) => ({ x: timesS[i], y }));
+
+const line = (label: string, data: Point[], colour: string, width: number, dash: number[] = []): Sets[number] => ({
+  label,
+  data,
+  borderColor: colour,
+  borderWidth: width,
+  borderDash: dash,
+  pointRadius: 0,
+});
+
+/** The doubt as a tinted band; what has no name is not labelled. */
+function bandOf(run: Curves, { lowC, highC }: { lowC: Float32Array; highC: Float32Array }, mode: Mode): Sets {
+  const tint = `${PALETTE.copper[mode]}2e`;
+  return [
+    { ...line('', pointsOf(run.timesS, lowC), tint, 0), fill: '+1', backgroundColor: tint },
+    line('', pointsOf(run.timesS, highC), tint, 0),
+  ];
+}
+
+function heldOf({ run, partRef }: { run: Curves; partRef: string }, mode: Mode): Sets {
+  const worked = run.parts.find((p) => p.ref === partRef)!;
+  return [line(`held ${partRef}`, pointsOf(run.timesS, worked.jointMinC), PALETTE.quiet[mode], 2, [7, 5])];
+}
+
+function loggedOf(
+  { ref, timesS, readC }: { ref: string; timesS: readonly number[]; readC: readonly number[] },
   mode: Mode,
-): ChartData<'line', { x: number; y: number }[]> {
-  const points = (series: Float32Array): { x: number; y: number }[] =>
-    Array.from(series, (y, i) => ({ x: run.timesS[i], y }));
+): Sets {
+  return [line(`logged ${ref}`, pointsOf(timesS, readC), PALETTE.ink[mode], 1.5)];
+}
+
+function curvesOf(run: Curves, verdict: HeatVerdict, partRef: string, mode: Mode): Sets {
+  const points = (series: Float32Array): Point[] => pointsOf(run.timesS, series);
   const level = (y: number): { x: number; y: number }[] => [
     { x: 0, y },
     { x: run.timesS[run.timesS.length - 1], y },
   ];
-  const line = (
-    label: string,
-    data: { x: number; y: number }[],
-    colour: string,
-    width: number,
-    dash: number[] = [],
-  ) => ({
-    label,
-    data,
-    borderColor: colour,
-    borderWidth: width,
-    borderDash: dash,
-    pointRadius: 0,
-  });
   const worked = run.parts.find((p) => p.ref === partRef)!;
   const colours = [PALETTE.tin[mode], PALETTE.leaf[mode]];
   const neighbours = verdict.neighbours.slice(0, MOST_NEIGHBOURS).flatMap((n, i) => {
@@ -92,14 +126,29 @@ function curvesOf(
       i === 0 ? [line(`${n.ref} limit ${Math.round(n.limitC)}`, level(n.limitC), PALETTE.rust[mode], 1.2, [2, 3])] : [];
     return [line(n.ref, points(series), colours[i], 2), ...limit];
   });
-  return {
-    datasets: [
-      line(`liquidus ${Math.round(verdict.reachC)}`, level(verdict.reachC), PALETTE.ink[mode], 1.2, [6, 4]),
-      line(`${partRef} hottest`, points(worked.jointMaxC), PALETTE.copper[mode], 1),
-      line(`${partRef} coldest joint`, points(worked.jointMinC), PALETTE.copper[mode], 3),
-      ...neighbours,
-    ],
-  };
+  return [
+    line(
+      `${verdict.ownLimitC === null ? 'liquidus' : 'wanted'} ${Math.round(verdict.reachC)}`,
+      level(verdict.reachC),
+      PALETTE.ink[mode],
+      1.2,
+      [6, 4],
+    ),
+    ...(verdict.ownLimitC === null
+      ? []
+      : [
+          line(
+            `solder limit ${Math.round(verdict.ownLimitC)}`,
+            level(verdict.ownLimitC),
+            PALETTE.rust[mode],
+            1.2,
+            [6, 4],
+          ),
+        ]),
+    line(`${partRef} hottest`, points(worked.jointMaxC), PALETTE.copper[mode], 1),
+    line(`${partRef} coldest joint`, points(worked.jointMinC), PALETTE.copper[mode], 3),
+    ...neighbours,
+  ];
 }
 
 function optionsOf(run: Curves, mode: Mode): ChartOptions<'line'> {
@@ -157,7 +206,7 @@ function nameCurves(chart: Chart): void {
   const taken = { left: [] as number[], right: [] as number[] };
   for (const set of chart.data.datasets) {
     const data = set.data as { x: number; y: number }[];
-    if (set.label?.endsWith('hottest')) continue;
+    if (!set.label || set.label.endsWith('hottest')) continue;
     const level = data.length === 2;
     const top = level ? data[0] : data.reduce((a, b) => (b.y > a.y ? b : a));
     const side = level ? taken.left : taken.right;

@@ -20,6 +20,8 @@ export interface HeatFieldProps {
 
 /** Samples per millimetre of board: fine enough that no cell shows. */
 const SAMPLES_PER_MM = 4;
+/** A tall board leaves room for the steps under it. */
+const MOST_HEIGHT_PX = 262;
 const LABEL_PX = 13;
 /** Parts named beside the worked one and its limited neighbours. */
 const MOST_NEIGHBOURS = 6;
@@ -61,7 +63,12 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
   const worked = board.parts.find((p) => p.ref === partRef)!;
   return (
     <Box>
-      <Box position="relative" bg="mat" w="100%" style={{ aspectRatio: `${w} / ${h}` }}>
+      <Box
+        position="relative"
+        bg="mat"
+        w="100%"
+        style={{ aspectRatio: `${w} / ${h}`, maxWidth: (MOST_HEIGHT_PX * w) / h }}
+      >
         <canvas
           ref={canvas}
           width={columns}
@@ -88,8 +95,8 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
                     width={bw}
                     height={bh}
                     fill="none"
-                    stroke={part.ref === partRef ? tone.ground : tone.matText}
-                    strokeWidth={(part.ref === partRef ? 2 : 1.2) * px}
+                    stroke={tone.matText}
+                    strokeWidth={(part.ref === partRef ? 2.4 : 1.2) * px}
                   />
                   {covers.includes(part.ref) && (
                     <rect

@@ -112,7 +112,7 @@ const lasting = (plan: HeatPlan, index: number, durationS: number): HeatPlan => 
 
 /** All durations are looked at with few rounds, the best with all rounds and single steps. */
 const QUICK_ROUNDS = 2;
-const POLISHED = 3;
+const POLISHED = 2;
 /** Dials are moved by so much, one or two at a time, and durations to the next that a hand keeps. */
 const POLISH_C = [5, 15];
 const MOST_POLISHES = 25;

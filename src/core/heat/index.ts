@@ -51,6 +51,15 @@ export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './trans
 export { marginOf, type Margin } from './margin';
 export { judgedRunner } from './family';
 export { searchPlan, type FoundPlan } from './search';
-export { PURPOSES, PURPOSE_WORDS, UNDERFILLS, UPPER_BOARD, workplaceOf, type Purpose, type Stack } from './purpose';
+export {
+  PURPOSES,
+  PURPOSE_WORDS,
+  UNDERFILLS,
+  UPPER_BOARD,
+  withCopper,
+  workplaceOf,
+  type Purpose,
+  type Stack,
+} from './purpose';
 export { adviceOn, type Advice } from './advice';
 export { curvesCsv, planLink, planOfLink } from './share';

@@ -79,6 +79,21 @@ export function workplaceOf(
   return plan.purpose === 'partBoards' && plan.stack ? stacked(board, plan.stack) : board;
 }
 
+/** What if the board held more or less copper than its file says: all layers and areas by one factor. */
+export function withCopper(board: Board, factor: number): Board {
+  if (factor === 1) return board;
+  const more = (coverage: number): number => Math.min(1, coverage * factor);
+  return {
+    ...board,
+    layers: board.layers.map((l) => ({
+      ...l,
+      copperUm: l.copperUm * Math.max(1, factor * l.coverage),
+      coverage: more(l.coverage),
+    })),
+    copperAreas: board.copperAreas.map((a) => ({ ...a, coverage: more(a.coverage) })),
+  };
+}
+
 /** A carrier of ceramic or glass-fibre, mm; it conducts like a board with little copper. Engineering estimates. */
 const CARRIER_MM = 30;
 const CARRIER_THICK_MM = 1.5;

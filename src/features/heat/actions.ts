@@ -1,15 +1,20 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { calibrationFromMark } from '@/core/calibration';
-import { heatGoalsSchema, heatPlanSchema } from '@/core/heat';
+import { z } from 'zod';
+import type { Board } from '@/core/board';
+import { calibrationFromCurve, calibrationFromMark, type Calibration } from '@/core/calibration';
+import { heatGoalsSchema, heatPlanSchema, workplaceOf, type HeatPlan, type Station } from '@/core/heat';
 import { alloySchema } from '@/core/joints';
 import { database } from '@/db/client';
-import { problemText } from '@/core/result';
+import { problemText, type Result } from '@/core/result';
 import { findGoals, saveGoals } from '@/db/knowledge';
 import { findStation, takeCalibration } from '@/db/library';
 import { findJob } from '@/db/jobs';
 import { findBoard } from '@/db/boards';
+
+/** Readings of a log that are taken: two hours at five a second. */
+const MOST_READINGS = 36_000;
 
 export interface GoalsAnswer {
   readonly kept: boolean;
@@ -48,16 +53,51 @@ export async function keepMark(
   seenS: number,
   key: string,
 ): Promise<GoalsAnswer> {
-  const plan = heatPlanSchema.safeParse(planInput);
-  if (!plan.success) return { kept: false, words: 'Expected the heat plan that was run.' };
+  return keepRun(jobNumber, stationId, planInput, key, (board, station, plan) =>
+    calibrationFromMark(board, station, plan, seenS),
+  );
+}
+
+const curveSchema = z.object({
+  ref: z.string().max(12),
+  timesS: z.array(z.number()).max(MOST_READINGS),
+  readC: z.array(z.number()).max(MOST_READINGS),
+});
+
+/** Takes the logged curve of a real run into the station, in the same way. */
+export async function keepLogged(
+  jobNumber: number,
+  stationId: string,
+  planInput: unknown,
+  curveInput: unknown,
+  key: string,
+): Promise<GoalsAnswer> {
+  const curve = curveSchema.safeParse(curveInput);
+  if (!curve.success || curve.data.timesS.length !== curve.data.readC.length)
+    return { kept: false, words: `Expected the times and readings of a log, at most ${MOST_READINGS} of each.` };
+  return keepRun(jobNumber, stationId, planInput, key, (board, station, plan) =>
+    calibrationFromCurve(board, station, plan, curve.data),
+  );
+}
+
+async function keepRun(
+  jobNumber: number,
+  stationId: string,
+  planInput: unknown,
+  key: string,
+  calibrate: (board: Board, station: Station, plan: HeatPlan) => Result<{ readonly calibration: Calibration }>,
+): Promise<GoalsAnswer> {
+  const parsed = heatPlanSchema.safeParse(planInput);
+  if (!parsed.success) return { kept: false, words: 'Expected the heat plan that was run.' };
+  const plan = parsed.data;
   const db = await database();
   const [row, station] = await Promise.all([findJob(db, jobNumber), findStation(db, stationId)]);
   const board = row && (await findBoard(db, row.boardId));
   if (!board || !station) return { kept: false, words: 'Expected a job and a station of this bench.' };
-  const mark = calibrationFromMark(board, station, plan.data, seenS);
-  if (!mark.ok) return { kept: false, words: problemText(mark.problems) };
-  const flowLpm = Math.max(...plan.data.steps.map((s) => s.flowLpm));
-  const record = { at: new Date().toISOString(), flowLpm, trials: 1, calibration: mark.value.calibration };
+  const found = calibrate(workplaceOf(board, plan), station, plan);
+  if (!found.ok) return { kept: false, words: problemText(found.problems) };
+  const flowLpm = Math.max(...plan.steps.map((s) => s.flowLpm));
+  const record = { at: new Date().toISOString(), flowLpm, trials: 1, calibration: found.value.calibration };
   const now = (await takeCalibration(db, stationId, record, key))!;
   revalidatePath('/', 'layout');
   return {

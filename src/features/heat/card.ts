@@ -1,5 +1,13 @@
 import type { Board } from '@/core/board';
-import { judgeHeat, simulateHeat, type GoalSets, type HeatPlan, type HeatVerdict, type Station } from '@/core/heat';
+import {
+  judgeHeat,
+  simulateHeat,
+  workplaceOf,
+  type GoalSets,
+  type HeatPlan,
+  type HeatVerdict,
+  type Station,
+} from '@/core/heat';
 import type { JobView } from '@/core/job';
 
 export interface HeatCard {
@@ -15,7 +23,7 @@ export function cardOf(job: JobView, stations: readonly Station[], goals: GoalSe
   const kept = job.state.heatPlan;
   const station = stations.find((s) => s.id === kept?.stationId);
   if (!kept || !station) return undefined;
-  const { board } = job;
+  const board = workplaceOf(job.board, kept.plan);
   const run = simulateHeat(board, station, kept.plan, { frames: false })!;
   const verdict = judgeHeat(board, kept.plan, run, goals[kept.plan.alloy]);
   return { job: job.number, board, station, plan: kept.plan, verdict };

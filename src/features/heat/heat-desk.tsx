@@ -5,18 +5,27 @@ import {
   NOMINAL_STATION,
   nozzleFor,
   startingPlan,
+  withCopper,
+  workplaceOf,
   type GoalSets,
   type HeatGoals,
   type HeatPlan,
   type Station,
 } from '@/core/heat';
-import { partByRef } from '@/core/board';
+import { partByRef, type Board } from '@/core/board';
+import type { LoggedCurve } from '@/core/calibration';
 import type { JobView, KeepEvent } from '@/core/job';
 import { usePreview, type Preview } from './use-preview';
+import { useDoubtBand, type DoubtBand } from './use-doubt-band';
 import { useHeatRun, type HeatAnswerOf, type HeatStatus, type Wish } from './use-heat-run';
 
 interface Desk {
   readonly job: JobView;
+  /** What the plan heats: the job's board, with the upper one on it, or a carrier with the chip alone. */
+  readonly board: Board;
+  /** What if the board held so many times the copper of its file. */
+  readonly copper: number;
+  readonly setCopper: (factor: number) => void;
   readonly stations: readonly Station[];
   readonly station: Station;
   readonly plan: HeatPlan;
@@ -29,17 +38,37 @@ interface Desk {
   readonly drop: () => void;
   readonly status: HeatStatus;
   readonly last?: HeatAnswerOf;
+  /** A run that was set aside, to hold others against. */
+  readonly held?: HeldRun;
+  readonly hold: () => void;
+  readonly release: () => void;
+  /** Coldest joint over the stations that this one may be. */
+  readonly band?: DoubtBand;
+  /** A logged run over the prediction. */
+  readonly logged?: LoggedRun;
+  readonly setLogged: (logged: LoggedRun | undefined) => void;
   /** The shown moment, seconds. */
   readonly atS: number;
   readonly kept: boolean;
   readonly setStation: (id: string) => void;
   readonly setPlan: (plan: HeatPlan) => void;
+  /** Begins with a plan and sets its dial in the same way. */
+  readonly begin: (plan: HeatPlan) => void;
   /** Sets the dial of the hottest steps so that the coldest joint just gets hot enough. */
   readonly aim: () => void;
   readonly setAtS: (atS: number) => void;
   readonly cancel: () => void;
   readonly retry: () => void;
   readonly keep: () => ReturnType<KeepEvent>;
+}
+
+/** A run with the copper it was made for. */
+export type HeldRun = HeatAnswerOf & { readonly copper: number };
+
+/** What a thermocouple at a part showed. */
+export interface LoggedRun {
+  readonly name: string;
+  readonly curve: LoggedCurve;
 }
 
 const DeskContext = createContext<Desk | undefined>(undefined);
@@ -57,11 +86,15 @@ function partOf(job: JobView): string {
 }
 
 function firstPlan(job: JobView, station: Station, opened: HeatPlan | undefined): HeatPlan {
-  if (opened && partByRef(job.board, opened.partRef)) return opened;
-  if (job.state.heatPlan) return job.state.heatPlan.plan;
+  if (opened && partByRef(workplaceOf(job.board, opened), opened.partRef)) return opened;
+  const off = (ref: string): boolean => job.state.absent.includes(ref);
+  const kept = job.state.heatPlan?.plan;
+  // The plan that took a part off is where the plan that puts it back begins.
+  if (kept) return kept.purpose === 'lift' && off(kept.partRef) ? { ...kept, purpose: 'place' } : kept;
   const ref = partOf(job);
-  const part = partByRef(job.board, ref)!;
-  return startingPlan(ref, job.board.alloy, nozzleFor(station.nozzlesMm, job.board.packages[part.package].bodyMm));
+  const { bodyMm } = job.board.packages[partByRef(job.board, ref)!.package];
+  const purpose = off(ref) ? 'place' : 'lift';
+  return startingPlan(ref, job.board.alloy, nozzleFor(station.nozzlesMm, bodyMm), purpose);
 }
 
 export interface HeatDeskProps {
@@ -85,13 +118,23 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   }));
   const { plan } = wish;
   const setPlan = useCallback((next: HeatPlan) => setWish({ plan: next, aim: false }), []);
+  const [copper, setCopper] = useState(1);
+  const { purpose, partRef, stack } = plan;
+  const board = useMemo(
+    () => withCopper(workplaceOf(job.board, { purpose, partRef, stack }), copper),
+    [job.board, purpose, partRef, stack, copper],
+  );
+  const [held, setHeld] = useState<HeldRun>();
+  const [logged, setLogged] = useState<LoggedRun>();
   const [chosenS, setAtS] = useState<number>();
-  const { status, last, cancel, retry } = useHeatRun(job.board, station, goalSets, wish, setPlan);
+  const { status, last, cancel, retry } = useHeatRun(board, station, goalSets, wish, setPlan);
   const goals = goalSets[plan.alloy];
-  const look = usePreview(job.board, station, plan, goals, status.kind === 'done');
+  const look = usePreview(board, station, plan, goals, status.kind === 'done');
   const [preview, setPreview] = useState<Preview>();
   const [dropped, setDropped] = useState<Preview>();
-  const fresh = last?.plan === plan && last.station === station && last.goals === goals ? last : undefined;
+  const fresh =
+    last?.plan === plan && last.station === station && last.goals === goals && last.board === board ? last : undefined;
+  const band = useDoubtBand(fresh);
   /** Who asked to keep the plan before its simulation was done. */
   const waiting = useRef<((answer: HeatAnswerOf) => void)[]>([]);
   useEffect(() => {
@@ -109,6 +152,15 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   const value = useMemo<Desk>(
     () => ({
       job,
+      board,
+      copper,
+      setCopper,
+      held,
+      hold: () => last && setHeld({ ...last, copper }),
+      release: () => setHeld(undefined),
+      band,
+      logged,
+      setLogged,
       stations: known,
       station,
       plan,
@@ -128,6 +180,7 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       kept,
       setStation,
       setPlan,
+      begin: (next) => setWish({ plan: next, aim: true }),
       aim: () => setWish({ plan, aim: true }),
       setAtS,
       cancel,
@@ -144,6 +197,11 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
     }),
     [
       job,
+      board,
+      copper,
+      held,
+      band,
+      logged,
       known,
       station,
       plan,

@@ -1,11 +1,12 @@
 'use client';
 
 import { Flex, Text, chakra } from '@chakra-ui/react';
-import { RAMP_LIMIT_C_PER_S, adviceOn } from '@/core/heat';
+import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn } from '@/core/heat';
 import { ALLOYS, alloySchema } from '@/core/joints';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, MarginPart, PlainButton } from '@/ui';
 import { useHeatDesk } from './heat-desk';
+import { ComparePart } from './compare-part';
 import { ExportPart } from './export-part';
 import { MarkPart } from './mark-part';
 import { SearchPart } from './search-part';
@@ -19,6 +20,7 @@ export function HeatMargin() {
     <>
       {last && <VerdictFigures />}
       {last && <SearchPart />}
+      {last && <ComparePart />}
       {last && <AdvicePart />}
       <PlanBasis />
       {last && <MarkPart />}
@@ -29,9 +31,9 @@ export function HeatMargin() {
 
 /** What a practitioner would say beside the curves. */
 function AdvicePart() {
-  const { job, station, last } = useHeatDesk();
-  const { plan, run, verdict } = last!;
-  const advice = adviceOn(job.board, station, plan, run, verdict);
+  const { station, last } = useHeatDesk();
+  const { board, plan, run, verdict } = last!;
+  const advice = adviceOn(board, station, plan, run, verdict);
   if (advice.length === 0) return null;
   return (
     <MarginPart title="To watch">
@@ -45,21 +47,28 @@ function AdvicePart() {
 }
 
 function VerdictFigures() {
-  const { last, kept, keep, aim } = useHeatDesk();
+  const { last, kept, keep, aim, copper } = useHeatDesk();
   const { verdict, plan } = last!;
   const melts = verdict.reachedAtS !== null;
   return (
     <MarginPart title="Verdict">
       <FigureLine
-        name={`Coldest joint at most, of ${verdict.reachC}`}
+        name={`Coldest ${plan.purpose === 'site' ? 'pad' : 'joint'} at most, of ${verdict.reachC}`}
         value={`${Math.round(verdict.coldestPeakC)} °C`}
         colour={melts ? 'leaf' : 'rust'}
       />
       <FigureLine
-        name="All joints molten from"
+        name={verdict.ownLimitC === null ? 'All joints molten from' : 'Everywhere there from'}
         value={melts ? formatSeconds(verdict.reachedAtS!) : 'never'}
         colour={melts ? 'ink' : 'rust'}
       />
+      {verdict.ownLimitC !== null && (
+        <FigureLine
+          name={`Its hottest joint, of ${Math.round(verdict.ownLimitC)}`}
+          value={`${Math.round(verdict.hottestPeakC)} °C`}
+          colour={verdict.hottestPeakC <= verdict.ownLimitC ? 'leaf' : 'rust'}
+        />
+      )}
       <FigureLine name={`Time above ${verdict.reachC}`} value={formatSeconds(verdict.aboveReachS)} />
       <FigureLine
         name={`Fastest rise, of ${RAMP_LIMIT_C_PER_S}`}
@@ -86,7 +95,11 @@ function VerdictFigures() {
         </Text>
       )}
       <Flex mt="3" gap="3" align="center">
-        {kept ? (
+        {copper !== 1 ? (
+          <Text fontSize="14px" color="amberText">
+            What if, not the board as it is: nothing to keep.
+          </Text>
+        ) : kept ? (
           <Text color="leaf" fontWeight="700">
             Kept with the job.
           </Text>
@@ -104,16 +117,31 @@ function VerdictFigures() {
 }
 
 function PlanBasis() {
-  const { job, plan, station, stations, setStation, setPlan, last, status } = useHeatDesk();
+  const { job, plan, station, stations, setStation, setPlan, last, status, copper, setCopper } = useHeatDesk();
   const chips = job.board.parts.filter((p) => !['capacitor', 'resistor'].includes(p.kind));
   return (
     <MarginPart title="What it rests on">
-      <Choice
-        label="Part"
-        value={plan.partRef}
-        onChange={(partRef) => setPlan({ ...plan, partRef, covers: plan.covers.filter((c) => c !== partRef) })}
-        options={chips.map((p) => [p.ref, `${p.ref} ${p.what}`])}
-      />
+      {plan.purpose === 'partBoards' ? (
+        <Text fontSize="14px" py="0.5">
+          Upper board {plan.stack!.sizeMm.join(' × ')} mm, centre {plan.stack!.xMm}, {plan.stack!.yMm} mm. Type: stack
+          30x20 at 35,30.
+        </Text>
+      ) : (
+        <Choice
+          label="Part"
+          value={plan.partRef}
+          onChange={(partRef) => setPlan({ ...plan, partRef, covers: plan.covers.filter((c) => c !== partRef) })}
+          options={chips.map((p) => [p.ref, `${p.ref} ${p.what}`])}
+        />
+      )}
+      {plan.purpose === 'soften' && (
+        <Choice
+          label="Underfill"
+          value={String(plan.softensC)}
+          onChange={(v) => setPlan({ ...plan, softensC: Number(v) })}
+          options={underfillOptions(plan.softensC)}
+        />
+      )}
       <Choice label="Station" value={station.id} onChange={setStation} options={stations.map((s) => [s.id, s.name])} />
       <Choice
         label="Nozzle"
@@ -140,6 +168,7 @@ function PlanBasis() {
             : []),
         ]}
       />
+      <Choice label="Copper" value={String(copper)} onChange={(v) => setCopper(Number(v))} options={COPPER_FACTORS} />
       <Text fontSize="13px" color="quiet" mt="2">
         {plan.covers.length > 0 ? `Covered: ${plan.covers.join(', ')}. ` : ''}
         {last &&
@@ -148,6 +177,24 @@ function PlanBasis() {
       </Text>
     </MarginPart>
   );
+}
+
+/** What if the board held another amount of copper. */
+const COPPER_FACTORS: readonly (readonly [string, string])[] = [
+  ['1', 'as in the board file'],
+  ['0.6', 'what if: much less'],
+  ['1.4', 'what if: more'],
+  ['2', 'what if: twice as much'],
+];
+
+function underfillOptions(softensC: number): [string, string][] {
+  const known = Object.values(UNDERFILLS).map((u): [string, string] => [
+    String(u.softensC),
+    `${u.words}, ${u.softensC} °C`,
+  ]);
+  return known.some(([c]) => c === String(softensC))
+    ? known
+    : [...known, [String(softensC), `own entry, ${softensC} °C`]];
 }
 
 function Choice({

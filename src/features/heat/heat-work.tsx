@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
-import { formatSeconds } from '@/core/units';
+import { PURPOSES, PURPOSE_WORDS, planFor, type Purpose } from '@/core/heat';
 import { HeatCurves } from '@/drawings/heat-curves';
 import { HeatField } from '@/drawings/heat-field';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
@@ -12,20 +12,13 @@ import { StepAxis } from './step-axis';
 
 /** The verdict, the field over the board at one moment, the curves, and the steps. */
 export function HeatWork() {
-  const { job, plan, station, last, preview, status, atS } = useHeatDesk();
+  const { plan, station, last, held, band, logged, preview, status, atS } = useHeatDesk();
   const verdict = preview?.verdict ?? last?.verdict;
-  const off = job.state.absent.includes(plan.partRef);
   return (
     <>
+      <PurposeLine />
       {verdict ? (
-        <Headline
-          title={
-            off
-              ? `Place ${plan.partRef}: settles from ${verdict.reachedAtS === null ? 'never' : formatSeconds(Math.ceil(verdict.reachedAtS))}`
-              : verdict.headline
-          }
-          aside={`${station.name}, ${Math.round(station.doubt * 100)} % doubt`}
-        >
+        <Headline title={verdict.headline} aside={`${station.name}, ${Math.round(station.doubt * 100)} % doubt`}>
           {verdict.sentence}
         </Headline>
       ) : (
@@ -43,7 +36,7 @@ export function HeatWork() {
         >
           <Box minW="0">
             <HeatField
-              board={job.board}
+              board={last.board}
               run={last.run}
               verdict={last.verdict}
               partRef={last.plan.partRef}
@@ -58,6 +51,10 @@ export function HeatWork() {
               verdict={preview?.verdict ?? last.verdict}
               partRef={last.plan.partRef}
               atS={atS}
+              act={ACT_WORDS[last.plan.purpose]}
+              held={held && { run: held.run, partRef: held.plan.partRef }}
+              band={preview ? undefined : band}
+              logged={logged?.curve}
             />
           </Box>
         </Grid>
@@ -66,6 +63,39 @@ export function HeatWork() {
       <StepAxis />
       <HeatSteps />
     </>
+  );
+}
+
+/** What the hand does at the marked moment. */
+const ACT_WORDS: Readonly<Record<Purpose, string>> = {
+  lift: 'lift',
+  place: 'settles',
+  soften: 'clear',
+  site: 'level',
+  partBoards: 'lift',
+  reball: 'molten',
+};
+
+/** What the plan is for; another purpose begins with its own usual steps. */
+function PurposeLine() {
+  const { job, station, plan, begin } = useHeatDesk();
+  return (
+    <Flex gap="4" mb="2" wrap="wrap" fontSize="14px" role="group" aria-label="What the plan is for">
+      {PURPOSES.map((purpose) => (
+        <chakra.button
+          key={purpose}
+          type="button"
+          aria-pressed={plan.purpose === purpose}
+          cursor="pointer"
+          color={plan.purpose === purpose ? 'copperText' : 'quiet'}
+          fontWeight={plan.purpose === purpose ? '700' : '400'}
+          _hover={{ color: 'copperText' }}
+          onClick={() => plan.purpose !== purpose && begin(planFor(job.board, station, plan, purpose))}
+        >
+          {PURPOSE_WORDS[purpose]}
+        </chakra.button>
+      ))}
+    </Flex>
   );
 }
 

@@ -7,10 +7,11 @@ import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
 import { FigureLine, MainButton, MarginPart, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepMark, type GoalsAnswer } from './actions';
 import { useHeatDesk } from './heat-desk';
+import { LoggedPart } from './logged-part';
 
 /** After the run: when all joints were seen molten, what that says of the station, and taking it over. */
 export function MarkPart() {
-  const { job, station, plan } = useHeatDesk();
+  const { job, board, station, plan } = useHeatDesk();
   const [text, setText] = useState('');
   const [seen, setSeen] = useState<MarkAnswer>();
   const [problem, setProblem] = useState<string>();
@@ -22,7 +23,7 @@ export function MarkPart() {
     setSeen(undefined);
     if (!(seconds >= 5 && seconds <= 900))
       return setProblem(`Expected the second at which all joints were molten, 5 to 900; got "${text}".`);
-    const got = calibrationFromMark(job.board, station, plan, seconds);
+    const got = calibrationFromMark(board, station, plan, seconds);
     setProblem(got.ok ? undefined : problemText(got.problems));
     if (got.ok) setSeen(got.value);
   };
@@ -60,6 +61,7 @@ export function MarkPart() {
         </Text>
       )}
       {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      <LoggedPart />
     </MarginPart>
   );
 }

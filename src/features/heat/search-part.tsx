@@ -15,14 +15,14 @@ type Status =
 
 /** Searches plate, nozzle, flow, height, dials, durations and covers for the most margin; the answer is taken over or left. */
 export function SearchPart() {
-  const { job, station, plan, goals, setPlan } = useHeatDesk();
+  const { board, station, plan, goals, setPlan } = useHeatDesk();
   const [status, setStatus] = useState<Status>();
   const cancel = useRef(() => {});
   useEffect(() => () => cancel.current(), []);
 
   async function search(): Promise<void> {
     setStatus({ kind: 'running', tried: 0, most: 1, tookMs: 0 });
-    const run = searchInWorker({ board: job.board, station, plan, goals }, tell);
+    const run = searchInWorker({ board, station, plan, goals }, tell);
     cancel.current = run.cancel;
     const answer = await run.answer;
     setStatus(answer.kind === 'cancelled' ? undefined : answer);

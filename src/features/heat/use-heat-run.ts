@@ -12,6 +12,7 @@ export type HeatStatus =
   | { readonly kind: 'problem'; readonly words: string };
 
 export interface HeatAnswerOf {
+  readonly board: Board;
   readonly plan: HeatPlan;
   readonly station: Station;
   readonly goals: HeatGoals;
@@ -63,6 +64,7 @@ export function useHeatRun(
     last !== undefined &&
     !asked.aim &&
     last.plan === asked.plan &&
+    last.board === asked.board &&
     last.station === asked.station &&
     last.goals === asked.goals;
 
@@ -77,6 +79,7 @@ export function useHeatRun(
         if (answer.kind !== 'done') return;
         const plan = asked.aim ? answer.plan : asked.plan;
         setLast({
+          board: asked.board,
           plan,
           station: asked.station,
           goals: asked.goals,

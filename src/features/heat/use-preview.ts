@@ -32,19 +32,21 @@ export function usePreview(
   goals: HeatGoals,
   idle: boolean,
 ): (plan: HeatPlan) => Preview | undefined {
-  const [built, setBuilt] = useState<{ station: Station; runner: ReducedRunner }>();
-  const fits = built !== undefined && built.station === station && coversPlan(built.runner.model, plan);
+  const [built, setBuilt] = useState<{ board: Board; station: Station; runner: ReducedRunner }>();
+  const fits =
+    built !== undefined && built.board === board && built.station === station && coversPlan(built.runner.model, plan);
   useEffect(() => {
     if (!idle || fits) return;
     const run = reduceInWorker({ board, station, plan });
     void run.answer.then((answer) => {
-      if (answer.kind === 'done') setBuilt({ station, runner: new ReducedRunner(answer.model) });
+      if (answer.kind === 'done') setBuilt({ board, station, runner: new ReducedRunner(answer.model) });
     });
     return run.cancel;
   }, [board, station, plan, idle, fits]);
   return useMemo(
     () => (wanted: HeatPlan) => {
-      if (!built || built.station !== station || !coversPlan(built.runner.model, wanted)) return undefined;
+      if (!built || built.board !== board || built.station !== station || !coversPlan(built.runner.model, wanted))
+        return undefined;
       const run = built.runner.run(wanted);
       return { plan: wanted, run, verdict: judgeHeat(board, wanted, run, goals) };
     },

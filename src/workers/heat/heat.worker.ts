@@ -1,6 +1,8 @@
 import { aimPlan, judgeHeat, simulateHeat } from '@/core/heat';
 import type { HeatReply, HeatRequest } from './protocol';
 
+const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+
 /** Progress is told at most this often, ms. */
 const TELL_EVERY_MS = 60;
 
@@ -13,6 +15,7 @@ self.onmessage = ({ data }: MessageEvent<HeatRequest>): void => {
   try {
     const plan = data.aim ? aimPlan(board, station, data.plan, data.goals).plan : data.plan;
     const run = simulateHeat(board, station, plan, {
+      ...(data.coarse ? COARSE : {}),
       onProgress: (doneS, totalS) => {
         const now = performance.now();
         if (now - told < TELL_EVERY_MS) return;

@@ -9,6 +9,8 @@ export interface HeatRequest {
   readonly goals: HeatGoals;
   /** Set the dial first, so that the coldest joint just gets hot enough. */
   readonly aim: boolean;
+  /** On a coarse mesh and without pictures: where only the difference between runs counts. */
+  readonly coarse?: boolean;
 }
 
 export type HeatReply =

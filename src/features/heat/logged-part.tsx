@@ -1,0 +1,100 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { Flex, Text } from '@chakra-ui/react';
+import { calibrationFromCurve, importThermoCsv, type LoggedAnswer } from '@/core/calibration';
+import { problemText } from '@/core/result';
+import { FigureLine, FilePick, MainButton, Named, PlainButton, ProblemNote, SelectBox } from '@/ui';
+import { keepLogged, type GoalsAnswer } from './actions';
+import { useHeatDesk, type LoggedRun } from './heat-desk';
+
+/** A thermocouple's file over the prediction: what is left between the two, and what it says of the station. */
+export function LoggedPart() {
+  const { job, board, station, plan, last, logged, setLogged } = useHeatDesk();
+  const [seen, setSeen] = useState<LoggedAnswer>();
+  const [problem, setProblem] = useState<string>();
+  const [answer, setAnswer] = useState<GoalsAnswer>();
+  const [busy, start] = useTransition();
+  const places = last!.run.parts.map((p) => p.ref);
+
+  function show(run: LoggedRun): void {
+    const got = calibrationFromCurve(board, station, plan, run.curve);
+    setLogged(run);
+    setAnswer(undefined);
+    setSeen(got.ok ? got.value : undefined);
+    setProblem(got.ok ? undefined : problemText(got.problems));
+  }
+  async function read(file: File): Promise<void> {
+    const log = importThermoCsv(await file.text());
+    if (!log.ok) return setProblem(problemText(log.problems));
+    const { timesS, probes, airOnS } = log.value;
+    const curve = { ref: plan.partRef, timesS: timesS.map((t) => t - airOnS), readC: probes[0].readC };
+    show({ name: probes.length > 1 ? `${file.name}, ${probes[0].name}` : file.name, curve });
+  }
+  const drop = (): void => {
+    setLogged(undefined);
+    setSeen(undefined);
+  };
+  const keep = (): void =>
+    start(async () => {
+      const got = await keepLogged(job.number, station.id, plan, logged!.curve, crypto.randomUUID());
+      setAnswer(got);
+      if (got.kept) setSeen(undefined);
+    });
+  return (
+    <>
+      <Flex gap="3" align="center" mt="2">
+        <FilePick
+          label="Logged curve, CSV"
+          text="Lay a logged curve over it, CSV"
+          accept=".csv,.txt"
+          onFile={(file) => void read(file)}
+        />
+        {logged && (
+          <PlainButton type="button" onClick={drop}>
+            Take it off
+          </PlainButton>
+        )}
+      </Flex>
+      {logged && (
+        <Named name={`${logged.name} sat at`}>
+          <SelectBox
+            value={logged.curve.ref}
+            onChange={(ref) => show({ ...logged, curve: { ...logged.curve, ref } })}
+            options={places.map((ref) => [ref, ref])}
+          />
+        </Named>
+      )}
+      {problem && <ProblemNote text={problem} />}
+      {seen && <Residuals seen={seen} multiplier={station.multiplier} efficiency={station.outletEfficiency} />}
+      {seen && (
+        <MainButton type="button" mt="2" disabled={busy} onClick={keep}>
+          Take the log into the station
+        </MainButton>
+      )}
+      {answer?.kept && (
+        <Text role="status" color="leaf" fontSize="14px">
+          {answer.words}
+        </Text>
+      )}
+      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+    </>
+  );
+}
+
+function Residuals({ seen, multiplier, efficiency }: { seen: LoggedAnswer; multiplier: number; efficiency: number }) {
+  const { residualsK, rmsK, rmsAfterK, calibration: c } = seen;
+  const worst = residualsK.reduce((a, b) => (Math.abs(b.offK) > Math.abs(a.offK) ? b : a));
+  return (
+    <>
+      <FigureLine name="Read less computed, rms" value={`${rmsK.toFixed(1)} K`} />
+      <FigureLine
+        name={`Most, at ${worst.atS} s`}
+        value={`${worst.offK >= 0 ? '+' : '−'}${Math.abs(worst.offK).toFixed(1)} K`}
+      />
+      <FigureLine name="Left when taken over, rms" value={`${rmsAfterK.toFixed(1)} K`} />
+      <FigureLine name="Outlet ε" value={`${efficiency.toFixed(2)} → ${c.outletEfficiency.value.toFixed(2)}`} />
+      <FigureLine name="Film m" value={`${multiplier.toFixed(2)} → ${c.multiplier.value.toFixed(2)}`} />
+    </>
+  );
+}
