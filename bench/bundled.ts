@@ -18,6 +18,15 @@ function bundle(file: string): string {
   return outfile;
 }
 
+/** A path under `bench` as the code of a worker in a browser. */
+export function bundledForBrowser(file: string): string {
+  const built = buildSync({
+    ...{ entryPoints: [path.resolve('bench', file)], bundle: true, format: 'iife', write: false },
+    logLevel: 'error',
+  });
+  return built.outputFiles[0].text;
+}
+
 /** Runs a benchmark, a path under `bench`, in a process of its own. */
 export function runBundled(file: string): void {
   execFileSync(process.execPath, [bundle(file)], { stdio: 'inherit' });

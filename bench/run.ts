@@ -5,6 +5,7 @@ import { benchNetlist } from './board/netlist';
 import { benchBelief, benchPairs } from './diagnose/belief';
 import { benchJobs, benchOptimum } from './diagnose/jobs';
 import { benchDiagnosis } from './diagnose/policy';
+import { benchHeatInBrowser } from './heat/browser';
 import { benchCaptureInBrowser } from './usb/browser';
 import { benchCapture } from './usb/capture';
 
@@ -23,3 +24,4 @@ await benchAllocation();
 await benchJobs(undefined, boards);
 await benchPairs();
 await benchCaptureInBrowser();
+await benchHeatInBrowser();

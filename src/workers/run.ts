@@ -13,17 +13,24 @@ export interface Started<Reply extends { readonly kind: string }> {
 /**
  * Sends one request to a worker of its own. The worker ends with its answer, or when it is cancelled; a crash comes back
  * as a problem that can be tried again.
+ * @param keep takes a worker that has answered, in place of its end: the next request finds its code compiled.
  */
 export function runInWorker<Request, Reply extends { readonly kind: string }>(
   worker: Worker,
   request: Request,
   onProgress: (reply: Extract<Reply, { kind: 'progress' }>) => void,
   crashWords: string,
+  keep: (worker: Worker) => void = (idle) => idle.terminate(),
 ): Started<Reply> {
   let settle: (answer: Answer<Reply>) => void = () => {};
   const answer = new Promise<Answer<Reply>>((resolve) => (settle = resolve));
+  let ended = false;
   const end = (result: Answer<Reply>): void => {
-    worker.terminate();
+    // A worker that was kept may serve somebody else by now.
+    if (ended) return;
+    ended = true;
+    if (result.kind === 'cancelled' || result.kind === 'problem') worker.terminate();
+    else keep(worker);
     settle(result);
   };
   worker.onmessage = ({ data }: MessageEvent<Reply>) => {

@@ -1,5 +1,5 @@
 import type { Board } from '../board';
-import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
+import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import type { HeatPlan } from './plan';
 import { jointWindow } from './purpose';
 import { simulateHeat } from './simulate';
@@ -29,7 +29,7 @@ export function aimPlan(
 ): AimedPlan {
   const hottestC = Math.max(...plan.steps.map((s) => s.airSetC ?? 0));
   if (hottestC === 0) return { plan, reached: false };
-  const [lowC, highC] = station.setC;
+  const [lowC, highC] = dialRangeC(station, goals);
   const { reachC, aimOverK } = jointWindow(plan, goals);
   const goalC = reachC + aimOverK;
   const withDial = (dialC: number): HeatPlan => ({

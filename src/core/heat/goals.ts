@@ -13,6 +13,13 @@ export const heatGoalsSchema = z.object({
     .max(20)
     .nullable()
     .describe('fastest rise over five seconds that still holds; null when it is told, not judged'),
+  dialLimitC: z
+    .number()
+    .min(200)
+    .max(500)
+    .nullable()
+    .default(null)
+    .describe('hottest dial a plan may ask for; null up to what the station has'),
 });
 
 export type HeatGoals = z.infer<typeof heatGoalsSchema>;
@@ -27,6 +34,7 @@ const USUAL = {
   neighbourUnderSolidusK: 10,
   plasticLimitC: 200,
   riseLimitCPerS: null,
+  dialLimitC: null,
 } as const;
 
 export const GOALS_BY_ALLOY: Record<AlloyName, HeatGoals> = {
@@ -34,6 +42,14 @@ export const GOALS_BY_ALLOY: Record<AlloyName, HeatGoals> = {
   Sn63Pb37: { ...USUAL, ceilings: 'tinLead' },
   Sn42Bi58: { ...USUAL, ceilings: 'tinLead' },
 };
+
+/** The dials that a plan may ask for on a station. */
+export function dialRangeC(
+  { setC: [low, high] }: { readonly setC: readonly [number, number] },
+  { dialLimitC }: HeatGoals,
+): [number, number] {
+  return [low, Math.max(low, Math.min(high, dialLimitC ?? high))];
+}
 
 /** One set for each alloy, as a bench keeps them. */
 export const goalSetsSchema = z.object({

@@ -10,8 +10,8 @@ export interface Kernel {
   /** A new array of zeros. */
   doubles(length: number): Float64Array;
   indices(length: number): Int32Array;
-  /** One step of the Douglas scheme, θ = ½. */
-  step(arrays: SolverArrays, factors: Factors): void;
+  /** One step of the Douglas scheme, θ = ½. Returns what all faces gave back at its start, W, to a room at 0 °C. */
+  step(arrays: SolverArrays, factors: Factors): number;
 }
 
 export const typescriptKernel = (): Kernel => ({
@@ -27,10 +27,9 @@ export function bestKernel(nx: number, bytes: number): Kernel {
 }
 
 /** Exports of assembly/kernel.ts; arrays are byte offsets. */
-type Exports = Record<
-  'conduct' | 'exchange' | 'sweepRows' | 'sweepColumns' | 'sweepStacks',
-  (...args: number[]) => void
->;
+type Exports = Record<'conduct' | 'sweepRows' | 'sweepColumns' | 'sweepStacks', (...args: number[]) => void> & {
+  readonly exchange: (...args: number[]) => number;
+};
 
 /** The part of the platform that the core asks for; it is written without the types of a browser or of Node. */
 interface Host {
@@ -88,7 +87,7 @@ export function webassemblyKernel(bytes: number): Kernel | undefined {
       const runs = [a.runs.byteOffset, a.runs.length];
       run.conduct(d, t, padded(a.gx), padded(a.gy), padded(a.gz), ...runs, nx, plane, stepS);
       const faces = [a.faceCells.byteOffset, cells(a.faceAir), cells(a.faceC), a.faceCells.length];
-      run.exchange(d, t, ...faces, stepS);
+      const lostW = run.exchange(d, t, ...faces, stepS);
       run.sweepRows(d, padded(x.lower), cells(x.inverse), ...runs, nx);
       for (let layer = 0; layer + 1 < a.layers.length; layer++)
         run.sweepColumns(
@@ -102,6 +101,7 @@ export function webassemblyKernel(bytes: number): Kernel | undefined {
           nx,
         );
       run.sweepStacks(d, t, c, padded(z.lower), cells(z.inverse), ...runs, plane);
+      return lostW;
     },
   };
 }

@@ -40,7 +40,7 @@ export interface SolverArrays {
   readonly faceC: Float64Array;
 }
 
-export function stepInTypeScript(arrays: SolverArrays, { stepS, x, y, z }: Factors): void {
+export function stepInTypeScript(arrays: SolverArrays, { stepS, x, y, z }: Factors): number {
   const { nx, plane, n, capacity, runs, layers } = arrays;
   const view = (padded: Float64Array, shift = 0): Float64Array => padded.subarray(plane + shift, plane + shift + n);
   const t = view(arrays.t);
@@ -61,7 +61,7 @@ export function stepInTypeScript(arrays: SolverArrays, { stepS, x, y, z }: Facto
     stepS,
     runs,
   );
-  exchange(d, t, arrays.faceCells, arrays.faceAir, arrays.faceC, stepS);
+  const lostW = exchange(d, t, arrays.faceCells, arrays.faceAir, arrays.faceC, stepS);
   const [xLower, xAhead] = [view(x.lower), view(x.lower, 1)];
   for (let r = 0; r < runs.length; r += 2) {
     const [from, to] = [runs[r], runs[r + 1]];
@@ -77,6 +77,7 @@ export function stepInTypeScript(arrays: SolverArrays, { stepS, x, y, z }: Facto
   }
   forward(d, view(arrays.delta, -plane), capacity, view(z.lower), runs, 0, runs.length);
   backwardInto(t, d, view(arrays.delta, plane), z.inverse, view(z.lower, plane), runs);
+  return lostW;
 }
 
 type Two = [Float64Array, Float64Array];
@@ -119,7 +120,7 @@ function conduct(
   }
 }
 
-/** d += Δt · what the faces get from the air. */
+/** d += Δt · what the faces get from the air. Returns what they give back now, W: the sum of conductance · temperature. */
 function exchange(
   d: Float64Array,
   t: Float64Array,
@@ -127,8 +128,14 @@ function exchange(
   air: Float64Array,
   airC: Float64Array,
   stepS: number,
-): void {
-  for (let k = 0; k < cells.length; k++) d[cells[k]] += stepS * air[k] * (airC[k] - t[cells[k]]);
+): number {
+  let lost = 0;
+  for (let k = 0; k < cells.length; k++) {
+    const here = t[cells[k]];
+    lost += air[k] * here;
+    d[cells[k]] += stepS * air[k] * (airC[k] - here);
+  }
+  return lost;
 }
 
 /** (C − θΔtLx) d₁ = d, in place, over one run. */

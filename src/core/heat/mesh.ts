@@ -172,7 +172,13 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
   const facesAir = part.side === focus.side;
   const meshed = !bare && facesAir && area >= LEAST_MESHED_AREA && columns.length > 0;
   // A joint counts where the part's own layer stands over it; pads that reach out of the body are taken under its edge.
+  const own = new Set(columns);
+  const inX = [...new Set(columns.map((c) => c % nx))];
+  const inY = [...new Set(columns.map((c) => Math.floor(c / nx)))];
   const under = (x: number, y: number): number => {
+    const straight = nearest(inY, ys, y) * nx + nearest(inX, xs, x);
+    if (own.has(straight)) return straight;
+    // Where the outline cuts a corner off the body.
     const apart = (c: number): number => Math.hypot(centre(xs, c % nx) - x, centre(ys, Math.floor(c / nx)) - y);
     return columns.reduce((a, b) => (apart(b) < apart(a) ? b : a));
   };
@@ -188,6 +194,10 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
     ballsUp: false,
   };
 }
+
+/** Of some cells along an axis the one whose centre is nearest to a coordinate. */
+const nearest = (cells: readonly number[], edges: Float64Array, at: number): number =>
+  cells.reduce((a, b) => (Math.abs(centre(edges, b) - at) < Math.abs(centre(edges, a) - at) ? b : a));
 
 /** Index of the cell that holds a coordinate, clamped to the mesh. */
 export function cellAt(edges: Float64Array, at: number): number {

@@ -1,6 +1,6 @@
 import type { Board } from '../board';
 import { WARMING_STEPS, bestInFamily, polishedInFull, scoreOf, type Tried } from './family';
-import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
+import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
 import type { MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
@@ -50,11 +50,12 @@ type Change = (plan: HeatPlan) => HeatPlan;
  */
 export function searchPlan(
   board: Board,
-  station: Station,
+  whole: Station,
   start: HeatPlan,
   options: SearchOptions = {},
 ): FoundPlan | undefined {
   const goals = options.goals ?? GOALS_BY_ALLOY[start.alloy];
+  const station = { ...whole, setC: dialRangeC(whole, goals) };
   const settings = settingsOf(station, start);
   const most = 2 + FINALISTS + 2 * settings.reduce((sum, s) => sum + s.length, 0);
   const tally = { tried: 0, runs: 0 };

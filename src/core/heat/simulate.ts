@@ -97,32 +97,36 @@ export function runPlan(
   let timeS = 0;
   let inJ = 0;
   let turnoverJ = 0;
+  /** A step whose heat is known when it is known what the board gives back after it. */
+  let open: { readonly stepS: number; readonly suppliedW: number; readonly lostW: number } | undefined;
+  const close = (lostAfterW: number): void => {
+    if (!open) return;
+    const joules = (open.suppliedW - (open.lostW + lostAfterW) / 2) * open.stepS;
+    inJ += joules;
+    turnoverJ += Math.abs(joules);
+    open = undefined;
+  };
   each({ timeS, solver });
   for (const step of plan.steps) {
     const { films, topShare } = stepFilms(board, mesh, station, plan, step);
+    const moving = { ambientC: plan.ambientC, topShare };
     const outletGoalC = step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, plan.ambientC);
-    let first = true;
-    let lostW = 0;
+    close(solver.lostW());
+    solver.setFilms(films);
     for (const stepS of stepLengths(step.durationS)) {
       follow(air, outletGoalC, plateGoal, station, stepS / 2);
-      for (let i = 0; i < topShare.length; i++)
-        films.topC[i] = plan.ambientC + topShare[i] * (air.outletC - plan.ambientC);
-      if (plan.plateSetC !== null) films.bottomC.fill(air.plateC);
-      solver.setFilms(films, !first);
-      if (first) lostW = solver.lostW();
-      first = false;
-      const before = lostW;
-      solver.step(stepS);
-      lostW = solver.lostW();
-      const joules = (solver.suppliedW() - (before + lostW) / 2) * stepS;
-      inJ += joules;
-      turnoverJ += Math.abs(joules);
+      const below = plan.plateSetC === null ? plan.ambientC : air.plateC;
+      const suppliedW = solver.setAir(moving, air.outletC - plan.ambientC, below);
+      const lostW = solver.step(stepS);
+      close(lostW);
+      open = { stepS, suppliedW, lostW };
       follow(air, outletGoalC, plateGoal, station, stepS / 2);
       const whole = Math.floor(timeS + stepS + 1e-6) > Math.floor(timeS + 1e-6);
       timeS += stepS;
       if (whole && each({ timeS, solver }) === false) return undefined;
     }
   }
+  close(solver.lostW());
   return { energyError: Math.abs(solver.storedJ(plan.ambientC) - inJ) / Math.max(turnoverJ, 1e-9) };
 }
 

@@ -16,6 +16,13 @@ export interface Films {
   readonly sideC: number;
 }
 
+/** Air that changes while the films stay: a top face sees ambient + share · (outlet − ambient). */
+export interface MovingAir {
+  readonly ambientC: number;
+  /** Per column. */
+  readonly topShare: Float64Array;
+}
+
 const THETA = 0.5;
 
 /** So many step lengths have their factors kept; a plan uses two. */
@@ -43,6 +50,13 @@ export class HeatSolver {
   /** Faces to the air: tops of the filled columns, their bottoms, then the sides. */
   private readonly arrays: SolverArrays;
   private readonly kept = new Map<number, Factors>();
+  private moving?: {
+    readonly of: MovingAir;
+    readonly share: Float64Array;
+    readonly perRiseW: number;
+    readonly perBottomW: number;
+    readonly stillW: number;
+  };
 
   constructor(
     readonly grid: HeatGrid,
@@ -98,6 +112,7 @@ export class HeatSolver {
     const { filledColumns: columns, sideCells, top } = this;
     const { faceC, faceAir } = this.arrays;
     const count = columns.length;
+    this.moving = undefined;
     for (let k = 0; k < count; k++) {
       faceC[k] = films.topC[columns[k]];
       faceC[count + k] = films.bottomC[columns[k]];
@@ -116,9 +131,33 @@ export class HeatSolver {
     for (const f of this.kept.values()) this.factorZ(f);
   }
 
-  /** One step of `stepS` seconds. */
-  step(stepS: number): void {
-    this.kernel.step(this.arrays, this.kept.get(stepS) ?? this.newFactors(stepS));
+  /**
+   * Sets only the air behind the films of {@link setFilms}: tops through their shares, bottoms at one temperature.
+   * @returns what the air would give to a board at 0 °C, W.
+   */
+  setAir(air: MovingAir, riseK: number, bottomC: number): number {
+    const { faceC, faceAir } = this.arrays;
+    const count = this.filledColumns.length;
+    if (this.moving?.of !== air) {
+      const share = Float64Array.from(this.filledColumns, (column) => air.topShare[column]);
+      let [perRiseW, perBottomW, stillW] = [0, 0, 0];
+      for (let k = 0; k < count; k++) {
+        perRiseW += faceAir[k] * share[k];
+        perBottomW += faceAir[count + k];
+        stillW += faceAir[k] * air.ambientC;
+      }
+      for (let k = 2 * count; k < faceAir.length; k++) stillW += faceAir[k] * faceC[k];
+      this.moving = { of: air, share, perRiseW, perBottomW, stillW };
+    }
+    const { share, perRiseW, perBottomW, stillW } = this.moving;
+    for (let k = 0; k < count; k++) faceC[k] = air.ambientC + riseK * share[k];
+    if (faceC[count] !== bottomC) faceC.fill(bottomC, count, 2 * count);
+    return stillW + riseK * perRiseW + bottomC * perBottomW;
+  }
+
+  /** One step of `stepS` seconds. Returns what the faces gave back at its start, W. */
+  step(stepS: number): number {
+    return this.kernel.step(this.arrays, this.kept.get(stepS) ?? this.newFactors(stepS));
   }
 
   /**

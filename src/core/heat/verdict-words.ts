@@ -1,7 +1,7 @@
 import { formatSeconds, formatTempC } from '../units';
 import type { HeatPlan } from './plan';
 import type { Purpose } from './purpose';
-import type { HeatVerdict } from './verdict';
+import type { HeatVerdict } from './verdict-types';
 
 type Words = Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'>;
 type Figures = Omit<HeatVerdict, keyof Words | 'holds'>;

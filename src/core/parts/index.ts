@@ -45,6 +45,7 @@ export {
   type PartFamily,
   type PartType,
 } from './profile';
+export { bakeWays, type BakeWay } from './bake-plan';
 export { hoursWords, strapWords, type Candidate, type Need, type StrapChange } from './relations';
 export {
   ATTRIBUTES,

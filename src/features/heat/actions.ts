@@ -26,6 +26,7 @@ const NAMES: Record<string, string> = {
   neighbourUnderSolidusK: '0 to 60 K below solidus',
   plasticLimitC: '80 to 300 °C for plastic bodies',
   ceilings: 'a table of package ceilings',
+  dialLimitC: '200 to 500 °C, or nothing, for the hottest dial',
   riseLimitCPerS: '0.5 to 20 °C/s, or nothing, for the rise',
 };
 

@@ -27,15 +27,27 @@ const FIGURES = [
   ['plasticLimitC', 'Plastic bodies, °C'],
 ] as const;
 
+/** Left empty, they do not limit. */
+const OR_NOTHING = [
+  ['riseLimitCPerS', 'Fastest rise, °C/s, empty: told only'],
+  ['dialLimitC', 'Hottest dial, °C, empty: the station’s'],
+] as const;
+
 function GoalSet({ alloy, sets }: { alloy: AlloyName; sets: GoalSets }) {
   const [texts, setTexts] = useState(() => textsOf(sets[alloy]));
   const [answer, setAnswer] = useState<GoalsAnswer>();
   const [busy, start] = useTransition();
   const keep = (next: Record<keyof HeatGoals, string>): void =>
     start(async () => {
-      const riseLimitCPerS = next.riseLimitCPerS.trim() === '' ? null : Number(next.riseLimitCPerS);
+      const orNothing = (text: string): number | null => (text.trim() === '' ? null : Number(text));
       const figures = Object.fromEntries(FIGURES.map(([name]) => [name, Number(next[name])]));
-      setAnswer(await keepGoals(alloy, { ...figures, ceilings: next.ceilings, riseLimitCPerS }));
+      const goals = {
+        ...figures,
+        ceilings: next.ceilings,
+        riseLimitCPerS: orNothing(next.riseLimitCPerS),
+        dialLimitC: orNothing(next.dialLimitC),
+      };
+      setAnswer(await keepGoals(alloy, goals));
     });
   const usual = (): void => {
     const texts = textsOf(GOALS_BY_ALLOY[alloy]);
@@ -58,14 +70,16 @@ function GoalSet({ alloy, sets }: { alloy: AlloyName; sets: GoalSets }) {
             />
           </Named>
         ))}
-        <Named name="Fastest rise, °C/s, empty: told only">
-          <TextInput
-            w="14em"
-            inputMode="decimal"
-            value={texts.riseLimitCPerS}
-            onChange={(e) => setTexts({ ...texts, riseLimitCPerS: e.target.value })}
-          />
-        </Named>
+        {OR_NOTHING.map(([name, label]) => (
+          <Named key={name} name={label}>
+            <TextInput
+              w="14em"
+              inputMode="decimal"
+              value={texts[name]}
+              onChange={(e) => setTexts({ ...texts, [name]: e.target.value })}
+            />
+          </Named>
+        ))}
         <Named name="Package ceilings">
           <SelectBox
             value={texts.ceilings}
@@ -101,4 +115,5 @@ const textsOf = (goals: HeatGoals): Record<keyof HeatGoals, string> => ({
   plasticLimitC: String(goals.plasticLimitC),
   ceilings: goals.ceilings,
   riseLimitCPerS: goals.riseLimitCPerS === null ? '' : String(goals.riseLimitCPerS),
+  dialLimitC: goals.dialLimitC === null ? '' : String(goals.dialLimitC),
 });

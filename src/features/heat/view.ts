@@ -5,6 +5,7 @@ import { problemText } from '@/core/result';
 export const HEAT_VIEWS = [
   { id: 'plan', name: 'The plan', href: '?view=plan' },
   { id: 'foreign', name: 'From another bench', href: '?view=foreign' },
+  { id: 'bake', name: 'Baking', href: '?view=bake' },
   { id: 'goals', name: 'Goals and limits', href: '?view=goals' },
 ] as const;
 export type HeatView = (typeof HEAT_VIEWS)[number]['id'];

@@ -1,5 +1,5 @@
 import type { Board } from '@/core/board';
-import { BAKE_TEMPS_C, bakeH, hoursWords, moistureState, type MoistureMark, type PartType } from '@/core/parts';
+import { bakeWays, hoursWords, moistureState, type MoistureMark, type PartType } from '@/core/parts';
 import { placeWords, type Chip, type Place, type StockState } from '@/core/stock';
 import type { ChipRow, DonorRow, LotRow, MoistureView, Tray } from './view';
 
@@ -14,11 +14,10 @@ function moistureView(
 ): MoistureView | undefined {
   if (!type?.moisture) return undefined;
   const { moisture: level, thicknessMm } = type;
-  const bakes = BAKE_TEMPS_C.flatMap((tempC) => {
-    const hours = thicknessMm === undefined ? undefined : bakeH(level, thicknessMm, tempC);
-    return hours ? [`${hoursWords(hours)} at ${tempC} °C`] : [];
-  });
-  return { ...moistureState(level, marks, nowH), level, bakeWords: bakes[0] ?? 'as the label says' };
+  const ways = thicknessMm === undefined ? [] : bakeWays(level, thicknessMm);
+  const [quickest] = ways;
+  const bakeWords = quickest ? `${hoursWords(quickest.hours)} at ${quickest.tempC} °C` : 'as the label says';
+  return { ...moistureState(level, marks, nowH), level, bakeWords, bakeWays: ways };
 }
 
 /** The lots, those that are empty last. */

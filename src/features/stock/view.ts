@@ -1,5 +1,5 @@
 import type { AllocationProblem, AloneCost } from '@/core/allocation';
-import type { MoistureState } from '@/core/parts';
+import type { BakeWay, MoistureState } from '@/core/parts';
 import type { Chip, Reorder } from '@/core/stock';
 
 /** What the Stock sheet can show; each has an address of its own. */
@@ -26,6 +26,8 @@ export interface LotRow {
 export interface MoistureView extends MoistureState {
   readonly level: string;
   readonly bakeWords: string;
+  /** Ways to bake it, the quickest first; empty where the table does not reach. */
+  readonly bakeWays: readonly BakeWay[];
 }
 
 export interface ChipRow extends Pick<Chip, 'id' | 'typeId' | 'condition' | 'reballed' | 'parted'> {

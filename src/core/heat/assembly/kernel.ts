@@ -66,13 +66,17 @@ export function conduct(
   }
 }
 
-/** d += Δt · what the faces get from the air. */
-export function exchange(d: usize, t: usize, cells: usize, air: usize, airC: usize, faces: usize, stepS: f64): void {
+/** d += Δt · what the faces get from the air. Returns what they give back now, W: the sum of conductance · temperature. */
+export function exchange(d: usize, t: usize, cells: usize, air: usize, airC: usize, faces: usize, stepS: f64): f64 {
+  let lost: f64 = 0;
   for (let k: usize = 0; k < faces; k++) {
     const at = (<usize>load<u32>(cells + (k << 2))) << 3;
-    const gain = stepS * load<f64>(air + (k << 3)) * (load<f64>(airC + (k << 3)) - load<f64>(t + at));
-    store<f64>(d + at, load<f64>(d + at) + gain);
+    const conductance = load<f64>(air + (k << 3));
+    const here = load<f64>(t + at);
+    lost += conductance * here;
+    store<f64>(d + at, load<f64>(d + at) + stepS * conductance * (load<f64>(airC + (k << 3)) - here));
   }
+  return lost;
 }
 
 /** (C − θΔtLx) d₁ = d, in place, run by run. */
