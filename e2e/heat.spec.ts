@@ -1,6 +1,6 @@
 /** The heat planner in the real interface: from a station nobody knows to a card on the wall. */
 import { expect, test } from '@playwright/test';
-import { enterLine, headline } from './bench';
+import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
 
 const server = new BenchServer(3221);
@@ -86,14 +86,58 @@ test('an apprentice calibrates a station, finds that no plan holds without a gua
 
   // Over the plan's own run: the joints were seen molten a little later than computed.
   await page.getByLabel('Molten at, seconds').fill('soon');
-  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
   await expect(
     page.getByText('Expected the second at which all joints were molten, 5 to 900; got "soon".'),
   ).toBeVisible();
   await page.getByLabel('Molten at, seconds').fill(String(lifted + 4));
-  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
   await page.getByRole('button', { name: 'Take it into the station' }).click({ timeout: 30_000 });
   await expect(page.getByText(/^Taken over: ε 0\.\d\d, m 0\.\d\d/)).toBeVisible();
+});
+
+test('a plan has a purpose; a run is held beside another; a logged curve lies over the prediction and moves the station', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/heat`, { waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText(/U4/, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Hold this run to compare' }).click();
+  await page.getByRole('button', { name: 'Soften underfill' }).click();
+  await expect(headline(page)).toHaveText(/^Clear the edges of U4 from \d+ s, stop at /, { timeout: 60_000 });
+  await expect(page.getByText(/hands off at \d+ s/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /coldest joint 2\d\d °C 1\d\d °C/ })).toBeVisible();
+  expect(await refusedLine(page, 'underfill glue')).toBe(
+    'Expected edge, soft, hard, unknown or a temperature; got "glue".',
+  );
+  await page.getByRole('button', { name: 'Part the boards' }).click();
+  await expect(headline(page)).toHaveText(/^Lift the upper board at /, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Reball off the board' }).click();
+  await expect(headline(page)).toHaveText(/^Balls of U[1-9]\d? molten at /, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Back to the held plan' }).click();
+  await expect(headline(page)).toHaveText(/^Lift U4 at /, { timeout: 60_000 });
+
+  await page.getByLabel('Copper').selectOption('2');
+  await expect(page.getByText('What if, not the board as it is: nothing to keep.')).toBeVisible({ timeout: 60_000 });
+  await page.getByLabel('Copper').selectOption('1');
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible({ timeout: 60_000 });
+
+  const pick = page.getByLabel('Logged curve, CSV');
+  await pick.setInputFiles({ name: 'torn.csv', mimeType: 'text/csv', buffer: Buffer.from('time,probe\n1,x\n') });
+  await expect(page.getByText(/^Expected a CSV with a time and at least one probe/)).toBeVisible();
+  const rows = Array.from({ length: 90 }, (_, t) => `${t},${(22 + 190 * (1 - Math.exp(-t / 30))).toFixed(1)}`);
+  const csv = ['time,U4 joint', ...rows].join('\n');
+  await pick.setInputFiles({ name: 'run.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByText('Read less computed, rms')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take the log into the station' }).click();
+  await expect(page.getByText(/^Taken over: ε 0\.\d\d, m 0\.\d\d/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('what must be baked before it meets hot air is told with its hours', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/32/heat?view=bake`);
+  await expect(headline(page)).toHaveText('No chip is chosen yet: Decide says which');
+  const lot = page.getByRole('region', { name: 'L-13' });
+  await expect(lot.getByText('level 3, open for')).toBeVisible();
+  await expect(lot.getByText('9 h')).toBeVisible();
 });
 
 test('trials that cannot tell the parameters apart are refused with the reason; a trial is left out again', async ({

@@ -27,6 +27,7 @@ const PAGES = [
   '/library/parts?type=marsh-pd-r2',
   '/jobs/32/heat',
   '/jobs/32/heat?view=foreign',
+  '/jobs/32/heat?view=bake',
   '/jobs/32/heat?view=goals',
   '/library/stations',
   '/library/stations/bench-1',

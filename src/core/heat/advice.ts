@@ -61,16 +61,41 @@ export function adviceOn(
     melting &&
       crossing(run.timesS, worked.jointMaxC, reachC) !== null &&
       verdict.reachedAtS === null && { words: 'Some joints melt, others do not: a pull now lifts pads.' },
-    ...purposeAdvice(plan, verdict),
+    ...purposeAdvice(board, station, plan, verdict),
   ];
   return advice.filter((a) => a !== false);
+}
+
+/** An iron on pads, and near plastic, °C. Common practice, no source. */
+const IRON_C = 380;
+const IRON_NEAR_PLASTIC_C = 300;
+/** Plastic so near is touched by a hand that levels pads, mm. Engineering estimate. */
+const NEAR_MM = 5;
+
+/** Which iron of the station levels the pads, and how hot. */
+function ironForPads(board: Board, station: Station, plan: HeatPlan): Advice | false {
+  const [iron] = station.irons;
+  if (!iron) return false;
+  const part = partByRef(board, plan.partRef)!;
+  const near = board.parts.find(
+    (p) =>
+      p.side === part.side &&
+      board.packages[p.package].plastic &&
+      Math.hypot(p.xMm - part.xMm, p.yMm - part.yMm) <
+        NEAR_MM + Math.max(...board.packages[p.package].bodyMm, ...board.packages[part.package].bodyMm) / 2,
+  );
+  const [low, high] = iron.setC;
+  const setC = Math.min(high, Math.max(low, near ? IRON_NEAR_PLASTIC_C : IRON_C));
+  return {
+    words: `${iron.name} at ${setC} °C for the pads${near ? `, no hotter beside the plastic of ${near.ref}` : ''}; tips ${iron.tipsMm.join(', ')} mm.`,
+  };
 }
 
 /** Above this flow loose balls and fresh paste are blown away, l/min. Engineering estimate. */
 const BALLS_FLOW_LPM = 25;
 
 /** What belongs to a purpose beside the curves. */
-function purposeAdvice(plan: HeatPlan, verdict: HeatVerdict): (Advice | false)[] {
+function purposeAdvice(board: Board, station: Station, plan: HeatPlan, verdict: HeatVerdict): (Advice | false)[] {
   switch (plan.purpose) {
     case 'soften':
       return [
@@ -94,6 +119,8 @@ function purposeAdvice(plan: HeatPlan, verdict: HeatVerdict): (Advice | false)[]
         },
       ];
     }
+    case 'site':
+      return [ironForPads(board, station, plan)];
     case 'place':
       return [{ words: 'Pull the air away evenly and let it freeze untouched: no solvent before it is cold.' }];
     default:

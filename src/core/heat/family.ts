@@ -51,7 +51,7 @@ const marginsInOrder = (verdict: HeatVerdict): Margin[] =>
   limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
 
 /** Single steps on the full solver: fewer, since each plan costs a full run. */
-const FULL_POLISHES = 4;
+const FULL_POLISHES = 3;
 
 /** Climbs by single steps of dials and durations, each judged by the full solver. */
 export function polishedInFull(

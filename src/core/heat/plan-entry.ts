@@ -195,9 +195,18 @@ const PURPOSE_ENTRIES: Readonly<Record<string, Purpose>> = {
   reball: 'reball',
 };
 
-/** Another purpose begins with the first plan for it, on the same part and alloy. */
-export function planFor(board: Board, station: Station, plan: HeatPlan, purpose: Purpose): HeatPlan {
-  const partRef = plan.partRef === UPPER_BOARD ? (board.parts[0]?.ref ?? plan.partRef) : plan.partRef;
+/**
+ * Another purpose begins with the first plan for it, on the same part and alloy.
+ * @param homeRef the part to come back to from parting two boards.
+ */
+export function planFor(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  purpose: Purpose,
+  homeRef: string = board.ports[0].controller,
+): HeatPlan {
+  const partRef = plan.partRef === UPPER_BOARD ? homeRef : plan.partRef;
   const stack = purpose === 'partBoards' ? (plan.stack ?? usualStack(board)) : plan.stack;
   const bodyMm = purpose === 'partBoards' ? stack!.sizeMm : board.packages[partByRef(board, partRef)!.package].bodyMm;
   const next = startingPlan(

@@ -152,7 +152,8 @@ describe('typed lines', () => {
     expect(JSON.parse(enter(lift, 'softens 125')).softensC).toBe(125);
     expect(JSON.parse(enter(lift, 'sweep 6')).sweepMm).toBe(6);
     expect(JSON.parse(enter(parting, 'stack 30x20 at 35,30')).stack).toMatchObject({ sizeMm: [30, 20], xMm: 35 });
-    expect(JSON.parse(enter(parting, 'for lift')).partRef).not.toBe(UPPER_BOARD);
+    expect(JSON.parse(enter(parting, 'for lift')).partRef).toBe(board.ports[0].controller);
+    expect(planFor(board, NOMINAL_STATION, parting, 'lift', 'U4').partRef).toBe('U4');
   });
 
   test('are refused with expected and got', () => {

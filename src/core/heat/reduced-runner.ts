@@ -7,6 +7,7 @@ import { outletSteadyC } from './station';
 /** Runs plans of a family: keeps what one second does to the modes for every dial that has been asked for. */
 export class ReducedRunner {
   private readonly seconds = new Map<string, Second>();
+  private readonly nodes = new Map<string, Node>();
 
   /** All rows of all parts, one after the other: mean, joints, bodies. */
   private readonly rows: Float64Array;
@@ -75,21 +76,44 @@ export class ReducedRunner {
     const key = `${kindOf(step)} ${step.airSetC}`;
     const kept = this.seconds.get(key);
     if (kept) return kept;
-    const { model } = this;
-    const m = model.modes;
-    const kind = model.kinds.find((k) => k.key === kindOf(step))!;
-    const weights = kind.atDials.map(({ dialC }) =>
-      kind.atDials.reduce(
-        (w, o) => (o.dialC === dialC ? w : (w * ((step.airSetC ?? 0) - o.dialC)) / (dialC - o.dialC)),
-        1,
-      ),
+    const { station, ambientC, plateGoalC } = this.model;
+    const kind = this.model.kinds.find((k) => k.key === kindOf(step))!;
+    const dialC = step.airSetC ?? 0;
+    const lowC = step.airSetC === null ? 0 : NODE_C * Math.floor(dialC / NODE_C);
+    const share = (dialC - lowC) / NODE_C;
+    const low = this.node(kind, lowC);
+    const high = share > 0 ? this.node(kind, lowC + NODE_C) : low;
+    const between = (of: (node: Node) => Float64Array): Float64Array => {
+      const [a, b] = [of(low), of(high)];
+      return a.map((v, i) => v + share * (b[i] - v));
+    };
+    const goals = [
+      step.airSetC === null ? 0 : outletSteadyC(station, step.airSetC, ambientC) - ambientC,
+      plateGoalC - ambientC,
+    ];
+    const [outlet, plate] = [between((n) => n.perOutlet), between((n) => n.perPlate)];
+    const second = {
+      after: between((n) => n.after),
+      settled: Float64Array.from([...outlet.map((o, k) => o * goals[0] + plate[k] * goals[1]), ...goals]),
+    };
+    this.seconds.set(key, second);
+    return second;
+  }
+
+  /** The exact second at one dial, and where the modes settle per kelvin of the outlet and of the plate. */
+  private node(kind: StepKind, dialC: number): Node {
+    const key = `${kind.key} ${dialC}`;
+    const kept = this.nodes.get(key);
+    if (kept) return kept;
+    const { modes: m, station } = this.model;
+    const weights = kind.atDials.map((one) =>
+      kind.atDials.reduce((w, o) => (o === one ? w : (w * (dialC - o.dialC)) / (one.dialC - o.dialC)), 1),
     );
     const mixed = (of: (at: StepKind['atDials'][number]) => Float64Array): Float64Array => {
       const out = new Float64Array(of(kind.atDials[0]).length);
       kind.atDials.forEach((at, k) => of(at).forEach((v, i) => (out[i] += weights[k] * v)));
       return out;
     };
-    const { station, ambientC } = model;
     const size = m + 2;
     const rates = Matrix.zeros(size, size);
     const [matrix, outlet, plate] = [mixed((a) => a.matrix), mixed((a) => a.outlet), mixed((a) => a.plate)];
@@ -100,18 +124,20 @@ export class ReducedRunner {
     }
     rates.set(m, m, -1 / Math.max(station.outletLagS, LEAST_LAG_S));
     rates.set(m + 1, m + 1, -1 / (station.plate?.lagS ?? 1));
-    const goals = [
-      step.airSetC === null ? 0 : outletSteadyC(station, step.airSetC, ambientC) - ambientC,
-      model.plateGoalC - ambientC,
-    ];
-    const source = outlet.map((o, k) => o * goals[0] + plate[k] * goals[1]);
-    const second = {
-      after: Float64Array.from(exponential(rates).to1DArray()),
-      settled: Float64Array.from([...steady(matrix, m, source), ...goals]),
-    };
-    this.seconds.set(key, second);
-    return second;
+    const [perOutlet, perPlate] = steady(matrix, m, [outlet, plate]);
+    const node = { after: Float64Array.from(exponential(rates).to1DArray()), perOutlet, perPlate };
+    this.nodes.set(key, node);
+    return node;
   }
+}
+
+/** The second is computed at these steps of the dial, °C; between them by straight lines: the film changes slowly with it. */
+const NODE_C = 40;
+
+interface Node {
+  readonly after: Float64Array;
+  readonly perOutlet: Float64Array;
+  readonly perPlate: Float64Array;
 }
 
 interface Second {
@@ -175,11 +201,12 @@ function stepTowards(after: Float64Array, settled: Float64Array, state: Float64A
   return out;
 }
 
-/** Where the modes come to rest: −A⁻¹ b. */
-const steady = (matrix: Float64Array, m: number, source: Float64Array): number[] =>
-  solve(Matrix.from1DArray(m, m, matrix), Matrix.columnVector(source))
-    .mul(-1)
-    .to1DArray();
+/** Where the modes come to rest for each of some sources: −A⁻¹ b. */
+function steady(matrix: Float64Array, m: number, sources: readonly Float64Array[]): Float64Array[] {
+  const columns = new Matrix(sources.map((b) => [...b])).transpose();
+  const rest = solve(Matrix.from1DArray(m, m, matrix), columns).mul(-1);
+  return sources.map((_, k) => Float64Array.from(rest.getColumn(k)));
+}
 
 /** Terms of the series for the exponential after scaling below one half: 2⁻¹² / 12! is below rounding. */
 const TERMS = 12;

@@ -38,7 +38,8 @@ const MOST_COVERS = 3;
 const WORTH_K = 0.5;
 /** For comparing settings, and for the spread under doubt: its own peaks are off by 3 K at neighbours. */
 const COARSE: MeshOptions = { fineMm: 1, growth: 1.5, coarsestMm: 5 };
-/** Settings whose best plans are made again on the fine mesh, on which the coarse one may be wrong about the order. */
+/** The coarse mesh may be wrong about the order of settings: so many are run in full, and the best of those made again. */
+const SHORTLIST = 6;
 const FINALISTS = 2;
 
 type Change = (plan: HeatPlan) => HeatPlan;
@@ -91,15 +92,23 @@ export function searchPlan(
       if (next && next.score > best.score + WORTH_K) best = next;
     }
   }
-  const finalists = all.sort((a, b) => b.score - a.score).slice(0, FINALISTS);
+  const inFull = (plan: HeatPlan): HeatVerdict =>
+    judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!, goals);
+  const shortlist = stopped ? [] : all.sort((a, b) => b.score - a.score).slice(0, SHORTLIST);
+  const finalists = shortlist
+    .map(({ plan }) => ({ plan, score: scoreOf({ plan, ...marginOf(inFull(plan)) }) }))
+    .sort((a, b) => b.score - a.score)
+    .slice(0, FINALISTS);
   const judged = finalists.flatMap(({ plan }) => {
     const fine = once(plan, {});
     if (!fine) return [];
-    const { plan: last, verdict } = polishedInFull(board, station, fine.plan, goals);
-    return [{ plan: last, verdict, ...marginOf(verdict) }];
+    const verdict = inFull(fine.plan);
+    return [{ plan: fine.plan, verdict, ...marginOf(verdict) }];
   });
   if (stopped || judged.length === 0) return undefined;
-  const winner = judged.reduce((a, b) => (scoreOf(b) > scoreOf(a) ? b : a));
+  const first = judged.reduce((a, b) => (scoreOf(b) > scoreOf(a) ? b : a));
+  const last = polishedInFull(board, station, first.plan, goals);
+  const winner = { ...last, ...marginOf(last.verdict) };
   /** The best without more guards than the start has, made again on the fine mesh before anything is said of it. */
   const bestBare = (): Tried | undefined => {
     const [bare] = all.filter((t) => t.plan.covers.length === start.covers.length);

@@ -19,6 +19,16 @@ export const stationSchema = z.object({
   setC: z.tuple([z.number(), z.number()]),
   /** Radius of the small circle the nozzle is moved in. */
   motionRadiusMm: z.number().min(0).max(10).default(2.5),
+  irons: z
+    .array(
+      z.object({
+        name: z.string().min(1).max(40),
+        setC: z.tuple([z.number(), z.number()]),
+        tipsMm: z.array(z.number().positive()),
+      }),
+    )
+    .default([])
+    .describe('soldering irons beside it: dial range and widths of the tips'),
   plate: z.object({ maxSetC: z.number(), capC: z.number(), lagS: z.number().positive() }).nullable(),
   doubt: z.number().min(0).max(0.5).default(0.08).describe('relative spread of the multiplier, one standard deviation'),
 });
@@ -38,6 +48,7 @@ export const NOMINAL_STATION: Station = {
   flowLpm: [10, 60],
   setC: [100, 480],
   motionRadiusMm: 2.5,
+  irons: [],
   plate: { maxSetC: 250, capC: 230, lagS: 60 },
   doubt: 0.12,
 };

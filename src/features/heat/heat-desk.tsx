@@ -80,7 +80,7 @@ export function useHeatDesk(): Desk {
 }
 
 /** The part that the job's decision is about, else the likeliest suspect that is on the board. */
-function partOf(job: JobView): string {
+export function partOf(job: JobView): string {
   const suspect = job.suspects.find((s) => job.board.parts.some((p) => p.ref === s.ref));
   return partByRef(job.board, job.state.decision?.ref ?? '')?.ref ?? suspect?.ref ?? job.board.ports[0].controller;
 }

@@ -6,7 +6,7 @@ import { PURPOSES, PURPOSE_WORDS, planFor, type Purpose } from '@/core/heat';
 import { HeatCurves } from '@/drawings/heat-curves';
 import { HeatField } from '@/drawings/heat-field';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { partOf, useHeatDesk } from './heat-desk';
 import { HeatSteps } from './heat-steps';
 import { StepAxis } from './step-axis';
 
@@ -90,7 +90,7 @@ function PurposeLine() {
           color={plan.purpose === purpose ? 'copperText' : 'quiet'}
           fontWeight={plan.purpose === purpose ? '700' : '400'}
           _hover={{ color: 'copperText' }}
-          onClick={() => plan.purpose !== purpose && begin(planFor(job.board, station, plan, purpose))}
+          onClick={() => plan.purpose !== purpose && begin(planFor(job.board, station, plan, purpose, partOf(job)))}
         >
           {PURPOSE_WORDS[purpose]}
         </chakra.button>

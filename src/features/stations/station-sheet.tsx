@@ -24,6 +24,7 @@ import {
   ProblemNote,
   TextInput,
 } from '@/ui';
+import { LogCurves } from '@/drawings/log-curves';
 import { keepCalibration, type StationAnswer } from './actions';
 import { LoggerPart } from './logger-part';
 import type { KnownStation } from './queries';
@@ -110,6 +111,7 @@ export function StationSheet({ station, history }: KnownStation) {
         {!fit && !crash && <Text color="quiet">Computing what the trials say.</Text>}
         {(problem ?? crash) && <ProblemNote text={(problem ?? crash)!} />}
         <Trials trials={trials} onDrop={(i) => setTrials(trials.filter((_, k) => k !== i))} />
+        <FittedLogs trials={trials} fit={fit} />
       </Box>
       <Flex direction="column" gap="5" minW="0">
         <FitPart station={station} fit={fit} trials={trials.length} busy={busy} onKeep={keep} />
@@ -156,6 +158,19 @@ function Trials({ trials, onDrop }: { trials: readonly Trial[]; onDrop: (i: numb
           </PlainButton>
         </Grid>
       ))}
+    </Box>
+  );
+}
+
+/** The last log over what the found station would have shown. */
+function FittedLogs({ trials, fit }: { trials: readonly Trial[]; fit?: Fit }) {
+  const log = trials.findLast((t) => t.kind === 'log');
+  const computed = fit?.computed?.at(-1);
+  if (!log || !computed) return null;
+  const shown = log.probes.map(({ place, readC }) => ({ name: place, readC }));
+  return (
+    <Box h="220px" mt="3">
+      <LogCurves curves={[...shown, ...computed.map((c) => ({ ...c, computed: true }))]} />
     </Box>
   );
 }
@@ -264,6 +279,9 @@ const StationPart = ({ station }: { station: Station }) => (
     <FigureLine name="Flow, l/min" value={station.flowLpm.join(' to ')} />
     <FigureLine name="Nozzles, mm" value={station.nozzlesMm.join(' ')} />
     <FigureLine name="Plate" value={station.plate ? `to ${station.plate.maxSetC} °C` : 'none'} />
+    {station.irons.map(({ name, setC, tipsMm }) => (
+      <FigureLine key={name} name={`${name}, tips ${tipsMm.join(' ')}`} value={`${setC.join(' to ')} °C`} />
+    ))}
     {station.multiplierByFlow.map((k) => (
       <FigureLine key={k.flowLpm} name={`m at ${k.flowLpm} l/min`} value={k.multiplier.toFixed(2)} />
     ))}

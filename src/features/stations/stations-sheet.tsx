@@ -67,6 +67,7 @@ function NewStation({ taken }: { taken: readonly string[] }) {
   const [dial, setDial] = useState('100 480');
   const [flow, setFlow] = useState('10 60');
   const [plate, setPlate] = useState('');
+  const [iron, setIron] = useState('');
   const [answer, setAnswer] = useState<StationAnswer>();
   const [busy, start] = useTransition();
   const id = name
@@ -83,6 +84,8 @@ function NewStation({ taken }: { taken: readonly string[] }) {
         nozzlesMm: range(nozzles),
         setC: range(dial),
         flowLpm: range(flow),
+        irons:
+          iron.trim() === '' ? [] : [{ name: 'Iron', setC: range(iron).slice(0, 2), tipsMm: range(iron).slice(2) }],
         plate: plate.trim() === '' ? null : { maxSetC: Number(plate), capC: Number(plate), lagS: 60 },
       };
       setAnswer(await keepStation(station));
@@ -101,6 +104,7 @@ function NewStation({ taken }: { taken: readonly string[] }) {
         {field('Dial from to, °C', dial, setDial, '8em')}
         {field('Flow from to, l/min', flow, setFlow, '8em')}
         {field('Plate up to, °C', plate, setPlate, '7em')}
+        {field('Iron from to, °C, then tips, mm', iron, setIron, '13em')}
         <PlainButton type="button" disabled={busy || id === ''} onClick={add}>
           Add the station
         </PlainButton>

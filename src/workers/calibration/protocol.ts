@@ -1,6 +1,12 @@
 import type { AskedTrial, Calibration, Trial } from '@/core/calibration';
 import type { Station } from '@/core/heat';
 
+/** One probe over whole seconds. */
+export interface ProbeCurve {
+  readonly name: string;
+  readonly readC: readonly number[];
+}
+
 /** Trials of one station: plain data in, plain data out. */
 export interface CalibrationRequest {
   readonly station: Station;
@@ -15,5 +21,7 @@ export type CalibrationReply =
       readonly calibration?: Calibration;
       readonly refused?: string;
       readonly next: AskedTrial;
+      /** What the found station would have shown, for every log of the trials in their order. */
+      readonly computed?: readonly (readonly ProbeCurve[])[];
     }
   | { readonly kind: 'problem'; readonly words: string };
