@@ -20,3 +20,4 @@ export { importThermoCsv, wholeSeconds, type ThermoLog } from './log-csv';
 export { calibrated, driftOf, trialSchema, type CalibrationRecord, type Drift } from './trials';
 export { calibrationFromMark, type MarkAnswer } from './mark';
 export { calibrationFromCurve, type LoggedAnswer, type LoggedCurve } from './logged';
+export { loggedBy } from './logged-by';

@@ -1,5 +1,6 @@
 import { demoBoard } from '../../../demo/files';
-import { GOALS_BY_ALLOY, goalSetsSchema, packageCeilingC } from './goals';
+import { aimPlan } from './aim';
+import { GOALS_BY_ALLOY, dialRangeC, goalSetsSchema, packageCeilingC } from './goals';
 import { startingPlan } from './plan';
 import { simulateHeat } from './simulate';
 import { NOMINAL_STATION } from './station';
@@ -82,4 +83,25 @@ describe('what an alloy asks for', () => {
     expect(limitOf('C14', {})).toBeUndefined();
     expect(limitOf('C14', { C14: 60 })).toMatchObject({ limitC: 60, holds: false });
   });
+});
+
+test('a plan asks for no hotter dial than the bench allows, nor than the station has', () => {
+  const goals = { ...GOALS_BY_ALLOY.SAC305, dialLimitC: 400 };
+  expect(dialRangeC(NOMINAL_STATION, goals)).toEqual([100, 400]);
+  expect(dialRangeC(NOMINAL_STATION, GOALS_BY_ALLOY.SAC305)).toEqual([100, 480]);
+  expect(dialRangeC({ setC: [100, 350] }, goals)).toEqual([100, 350]);
+  const board = demoBoard('heronlog-4-c');
+  const weak = { ...NOMINAL_STATION, multiplier: 0.4, outletEfficiency: 0.75 };
+  const hottest = (limit: number | null): number => {
+    const { plan } = aimPlan(board, weak, startingPlan('U4', 'SAC305', 4), { ...goals, dialLimitC: limit });
+    return Math.max(...plan.steps.map((s) => s.airSetC ?? 0));
+  };
+  expect(hottest(null)).toBeGreaterThan(400);
+  expect(hottest(400)).toBe(400);
+});
+
+test('sets that were kept before there was a dial limit are read without one', () => {
+  const before = JSON.parse(JSON.stringify({ ...GOALS_BY_ALLOY.SAC305, dialLimitC: undefined }));
+  expect(before).not.toHaveProperty('dialLimitC');
+  expect(goalSetsSchema.parse({ SAC305: before }).SAC305.dialLimitC).toBeNull();
 });

@@ -1,5 +1,6 @@
 import { HeatSolver } from './solver';
 import { emptyGrid, type HeatGrid } from './grid';
+import { typescriptKernel } from './kernel';
 import { evenFilms, slab } from './tests/slab';
 
 function run(solver: HeatSolver, seconds: number, stepS: number): void {
@@ -264,4 +265,59 @@ test('halving the cells quarters the error: the mesh is of second order', () => 
   const ratio = (at(8) - exact) / (at(16) - exact);
   expect(ratio).toBeGreaterThan(3.3);
   expect(ratio).toBeLessThan(4.8);
+});
+
+describe('air that changes while the films stay', () => {
+  const grid = slab({ nx: 7, ny: 5 }, { x: 0.02, y: 0.015 }, [0.0003, 0.0003, 0.0002], {
+    kxy: 40,
+    kz: 0.4,
+    heatCapacity: 2.2e6,
+  });
+  const plane = 35;
+  const topShare = Float64Array.from({ length: plane }, (_, i) => 0.3 + 0.02 * i);
+  const moving = { ambientC: 22, topShare };
+  const still = () => evenFilms(grid, { film: 120, airC: 22 }, { film: 30, airC: 22 });
+
+  test('is the same as setting all films anew', () => {
+    const [quick, plain] = [new HeatSolver(grid, 22), new HeatSolver(grid, 22)];
+    quick.setFilms(still());
+    for (const [riseK, bottomC] of [
+      [100, 40],
+      [180, 40],
+      [180, 90],
+      [20, 110],
+    ]) {
+      const films = still();
+      films.topC.set(topShare.map((s) => 22 + s * riseK));
+      films.bottomC.fill(bottomC);
+      plain.setFilms(films);
+      const suppliedW = quick.setAir(moving, riseK, bottomC);
+      expect(suppliedW).toBeCloseTo(plain.suppliedW(), 9);
+      expect(quick.suppliedW()).toBeCloseTo(plain.suppliedW(), 9);
+      for (const solver of [quick, plain]) run(solver, 2, 0.1);
+      for (let i = 0; i < quick.temps.length; i++) expect(quick.temps[i]).toBeCloseTo(plain.temps[i], 9);
+    }
+  });
+
+  test('is taken anew after other films were set', () => {
+    const solver = new HeatSolver(grid, 22);
+    solver.setFilms(still());
+    solver.setAir(moving, 100, 40);
+    const stronger = still();
+    stronger.topFilm.fill(240);
+    solver.setFilms(stronger);
+    expect(solver.setAir(moving, 100, 40)).toBeCloseTo(solver.suppliedW(), 9);
+  });
+
+  test.each([['typescript', typescriptKernel()] as const, ['webassembly', undefined] as const])(
+    'a step of the %s kernel tells what the faces gave back at its start',
+    (_, kernel) => {
+      const solver = new HeatSolver(grid, 80, kernel);
+      solver.setFilms(still());
+      for (let i = 0; i < 5; i++) {
+        const lostW = solver.lostW();
+        expect(solver.step(0.2)).toBeCloseTo(lostW, 9);
+      }
+    },
+  );
 });

@@ -1,12 +1,12 @@
 /** Stations, goals and marks as the interface keeps them: computed again on the server, refused in a sentence. */
 import { demoBench } from '../tests/demo-bench';
 import { cardOf } from '../heat/card';
-import { keepGoals, keepMark } from '../heat/actions';
+import { keepGoals, keepLogged, keepMark } from '../heat/actions';
 import { loadGoals, loadStations } from '../heat/queries';
 import { openedBy } from '../heat/view';
 import { loadJob } from '../job/queries';
 import { DEFAULT_BLOW, type Trial } from '@/core/calibration';
-import { NOMINAL_STATION, aimPlan, planLink, startingPlan } from '@/core/heat';
+import { NOMINAL_STATION, aimPlan, planLink, simulateHeat, startingPlan, withMultiplier } from '@/core/heat';
 import { seededRandom } from '@/core/math';
 import { twinOf } from '@/devices/station';
 import { keepCalibration, keepStation } from './actions';
@@ -109,6 +109,32 @@ test('a mark of a real run is computed again on the server and moves the station
   const after = await station('bench-1');
   expect(after.multiplier).toBeLessThan(before.multiplier);
   expect(after.doubt).toBeLessThan(before.doubt);
+});
+
+test('a logged run is fitted again on the server; torn logs and plans move nothing', async () => {
+  const job = (await loadJob(32))!;
+  const before = await station('bench-1');
+  const { plan } = aimPlan(job.board, before, startingPlan('U4', 'SAC305', 4));
+  const truth = withMultiplier(before, 1.15 * before.multiplier);
+  const run = simulateHeat(job.board, truth, plan, { frames: false })!;
+  const curve = {
+    ref: 'U4',
+    timesS: [...run.timesS],
+    readC: [...run.parts.find((p) => p.ref === 'U4')!.jointMeanC],
+  };
+  const torn = await keepLogged(32, 'bench-1', plan, { ...curve, readC: curve.readC.slice(3) }, key());
+  expect(torn).toEqual({ kept: false, words: 'Expected the times and readings of a log, at most 36000 of each.' });
+  expect((await keepLogged(32, 'bench-1', {}, curve, key())).words).toBe('Expected the heat plan that was run.');
+  expect((await keepLogged(32, 'bench-1', plan, { ...curve, ref: 'U99' }, key())).words).toMatch(/got "U99"/);
+  expect(await station('bench-1')).toEqual(before);
+  const same = key();
+  expect((await keepLogged(32, 'bench-1', plan, curve, same)).kept).toBe(true);
+  const after = await station('bench-1');
+  expect(after.multiplier).toBeGreaterThan(before.multiplier);
+  // The same log sent twice counts once.
+  await keepLogged(32, 'bench-1', plan, curve, same);
+  expect((await loadStation('bench-1'))!.history).toHaveLength(1);
+  expect(await station('bench-1')).toEqual(after);
 });
 
 test('an address opens its plan and station; a torn one says so', () => {

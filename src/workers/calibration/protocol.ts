@@ -1,11 +1,5 @@
-import type { AskedTrial, Calibration, Trial } from '@/core/calibration';
+import type { AskedTrial, Calibration, Trial, loggedBy } from '@/core/calibration';
 import type { Station } from '@/core/heat';
-
-/** One probe over whole seconds. */
-export interface ProbeCurve {
-  readonly name: string;
-  readonly readC: readonly number[];
-}
 
 /** Trials of one station: plain data in, plain data out. */
 export interface CalibrationRequest {
@@ -22,6 +16,6 @@ export type CalibrationReply =
       readonly refused?: string;
       readonly next: AskedTrial;
       /** What the found station would have shown, for every log of the trials in their order. */
-      readonly computed?: readonly (readonly ProbeCurve[])[];
+      readonly computed?: readonly ReturnType<typeof loggedBy>[];
     }
   | { readonly kind: 'problem'; readonly words: string };
