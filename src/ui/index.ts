@@ -12,6 +12,7 @@ export { Headline } from './parts/headline';
 export { Key } from './parts/key';
 export { CautionNote, FigureLine, MarginPart, OddsBar } from './parts/margin';
 export { ProblemNote } from './parts/problem';
+export { AnswerNote } from './parts/answer-note';
 export { ViewLinks } from './parts/view-links';
 export { PALETTE, type ColourName } from './theme/palette';
 export { FILLING, face, tone } from './theme/tone';

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { Flex, Text } from '@chakra-ui/react';
+import { Flex } from '@chakra-ui/react';
 import { calibrationFromCurve, importThermoCsv, type LoggedAnswer } from '@/core/calibration';
 import { problemText } from '@/core/result';
-import { FigureLine, FilePick, MainButton, Named, PlainButton, ProblemNote, SelectBox } from '@/ui';
+import { AnswerNote, FigureLine, FilePick, MainButton, Named, PlainButton, ProblemNote, SelectBox } from '@/ui';
 import { keepLogged, type GoalsAnswer } from './actions';
 import { useHeatDesk, type LoggedRun } from './heat-desk';
 
@@ -72,12 +72,7 @@ export function LoggedPart() {
           Take the log into the station
         </MainButton>
       )}
-      {answer?.kept && (
-        <Text role="status" color="leaf" fontSize="14px">
-          {answer.words}
-        </Text>
-      )}
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      <AnswerNote answer={answer} />
     </>
   );
 }

@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import { problemText } from '@/core/result';
 import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
-import { FigureLine, MainButton, MarginPart, PlainButton, ProblemNote, TextInput } from '@/ui';
+import { AnswerNote, FigureLine, MainButton, MarginPart, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepMark, type GoalsAnswer } from './actions';
 import { useHeatDesk } from './heat-desk';
 import { LoggedPart } from './logged-part';
@@ -55,12 +55,7 @@ export function MarkPart() {
           Take it into the station
         </MainButton>
       )}
-      {answer?.kept && (
-        <Text role="status" color="leaf" fontSize="14px">
-          {answer.words}
-        </Text>
-      )}
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      <AnswerNote answer={answer} />
       <LoggedPart />
     </MarginPart>
   );

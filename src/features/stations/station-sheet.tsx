@@ -12,6 +12,7 @@ import {
 } from '@/core/calibration';
 import { multiplierAt, type Station } from '@/core/heat';
 import {
+  AnswerNote,
   BigFigure,
   CautionNote,
   ColumnHeads,
@@ -115,12 +116,7 @@ export function StationSheet({ station, history }: KnownStation) {
       </Box>
       <Flex direction="column" gap="5" minW="0">
         <FitPart station={station} fit={fit} trials={trials.length} busy={busy} onKeep={keep} />
-        {answer?.kept && (
-          <Text role="status" color="leaf">
-            {answer.words}
-          </Text>
-        )}
-        {answer && !answer.kept && <ProblemNote text={answer.words} />}
+        <AnswerNote answer={answer} />
         <HistoryPart history={history} />
         <StationPart station={station} />
         <CautionNote

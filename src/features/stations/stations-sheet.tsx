@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { NOMINAL_STATION, type Station } from '@/core/heat';
-import { ColumnHeads, Headline, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
+import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput } from '@/ui';
 import { keepStation, type StationAnswer } from './actions';
 import type { KnownStation } from './queries';
 
@@ -109,12 +109,7 @@ function NewStation({ taken }: { taken: readonly string[] }) {
           Add the station
         </PlainButton>
       </Flex>
-      {answer?.kept && (
-        <Text role="status" color="leaf">
-          {answer.words}
-        </Text>
-      )}
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      <AnswerNote answer={answer} />
     </Flex>
   );
 }
