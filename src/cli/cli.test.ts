@@ -63,6 +63,20 @@ test('diagnose rank and next', async () => {
   expect(tests[0].bits / tests[0].minutes).toBeGreaterThanOrEqual(tests[1].bits / tests[1].minutes);
 });
 
+test('heat simulate runs a plan for another purpose; an unknown one is refused', async () => {
+  const answer = (await json('heat', 'simulate', HERON, '--part', 'u8', '--for', 'soften')) as {
+    plan: { purpose: string };
+    verdict: { headline: string };
+  };
+  expect(answer.plan.purpose).toBe('soften');
+  expect(answer.verdict.headline).toMatch(/^Clear the edges of U8 from /);
+  const upper = (await json('heat', 'simulate', HERON, '--part', 'u8', '--for', 'partBoards')) as typeof answer;
+  expect(upper.verdict.headline).toMatch(/^Lift the upper board at /);
+  expect((await cli('heat', 'simulate', HERON, '--part', 'u8', '--for', 'toast')).err).toMatch(
+    /^Expected --for with one of lift, place/,
+  );
+});
+
 test('heat translate says what was assumed and how near it comes; heat search finds a plan', async () => {
   const answer = await json('heat', 'translate', HERON, '350 at 80 %, 8 mm, 40 s', '--part', 'u9');
   expect(answer.assumed).toEqual(['the same nozzle']);

@@ -3,6 +3,7 @@ import { partByRef, type Board } from '../core/board';
 import { fitStation, nextTrial, trialSchema, trialWords } from '../core/calibration';
 import {
   NOMINAL_STATION,
+  PURPOSES,
   aimPlan,
   foreignPlan,
   guessed,
@@ -10,18 +11,22 @@ import {
   judgeHeat,
   nozzleFor,
   parseForeign,
+  planFor,
   searchPlan,
   simulateHeat,
   startingPlan,
   stationSchema,
   translatePlan,
+  workplaceOf,
   type HeatPlan,
+  type Purpose,
   type Station,
 } from '../core/heat';
 import { InputProblem, complain, print, readBoard, readJson } from './input';
 
 interface SimulateOptions {
   readonly part?: string;
+  readonly for?: string;
   readonly plan?: string;
   readonly station?: string;
   readonly curves?: boolean;
@@ -33,6 +38,7 @@ export function addHeatCommands(root: Command): void {
     .command('simulate <board.json>')
     .description('runs a plan, or a starting plan aimed at the part, and judges it')
     .option('--part <ref>', 'the part to work on, when no plan is given')
+    .option('--for <purpose>', `what it is for: ${PURPOSES.join(', ')}; lift when left out`)
     .option('--plan <plan.json>', 'a heat plan')
     .option('--station <station.json>', 'a station; the nominal one when left out')
     .option('--curves', 'print the joint curves too')
@@ -80,6 +86,13 @@ export function addHeatCommands(root: Command): void {
 
 const stationOf = (file: string | undefined): Station => (file ? readJson(file, stationSchema) : NOMINAL_STATION);
 
+/** @throws when there is no such purpose. */
+function purposeOf(name = 'lift'): Purpose {
+  const found = PURPOSES.find((p) => p === name);
+  if (!found) throw new InputProblem(`Expected --for with one of ${PURPOSES.join(', ')}; got "${name}".`);
+  return found;
+}
+
 /** A starting plan for a part that is named on the line. */
 function startOf(board: Board, station: Station, ref: string | undefined): HeatPlan {
   const part = ref ? partByRef(board, ref.toUpperCase()) : undefined;
@@ -88,11 +101,13 @@ function startOf(board: Board, station: Station, ref: string | undefined): HeatP
 }
 
 function simulate(boardFile: string, options: SimulateOptions): void {
-  const board = readBoard(boardFile);
+  const whole = readBoard(boardFile);
   const station = stationOf(options.station);
-  const plan = options.plan
-    ? onBoard(board, readJson(options.plan, heatPlanSchema))
-    : aimPlan(board, station, startOf(board, station, options.part)).plan;
+  const start = options.plan
+    ? readJson(options.plan, heatPlanSchema)
+    : planFor(whole, station, startOf(whole, station, options.part), purposeOf(options.for));
+  const board = workplaceOf(whole, start);
+  const plan = options.plan ? onBoard(board, start) : aimPlan(board, station, start).plan;
   const run = simulateHeat(board, station, plan, { frames: false })!;
   const curves = options.curves
     ? {

@@ -50,7 +50,10 @@ test.each([
   ['nozzle 5', 'Expected a nozzle of 4, 6, 8, 10 mm; got "5".'],
   ['cover u4', 'U4 is the part being worked on: expected a neighbour.'],
   ['cover u77', 'Expected a part of this board; got "u77".'],
-  ['melt it', 'Expected step, plate, cover, limit, part, nozzle, alloy, aim, add or drop; got "melt".'],
+  [
+    'melt it',
+    'Expected step, plate, cover, limit, part, nozzle, alloy, for, underfill, sweep, stack, aim, add or drop; got "melt".',
+  ],
 ])('%p is answered with what was expected', (text, words) => {
   expect(problem(text)).toBe(words);
 });
@@ -60,7 +63,9 @@ test('a station without a plate says so', () => {
 });
 
 test('completion offers what can follow', () => {
-  expect(completePlanEntry(board, station, plan, 'st')).toEqual(['step']);
+  expect(completePlanEntry(board, station, plan, 'st')).toEqual(['step', 'stack']);
+  expect(completePlanEntry(board, station, plan, 'for s')).toEqual(['soften', 'site']);
+  expect(completePlanEntry(board, station, plan, 'underfill ')).toEqual(['edge', 'soft', 'hard', 'unknown']);
   expect(completePlanEntry(board, station, plan, 'nozzle 1')).toEqual(['10']);
   expect(completePlanEntry(board, station, { ...plan, covers: ['U9'] }, 'uncover ')).toEqual(['u9']);
 });
