@@ -12,6 +12,11 @@ export function ComparePart() {
   return (
     <MarginPart title="Side by side">
       {held && last && <Table held={held} now={{ ...last, copper }} />}
+      {held && last && held.plan.partRef !== last.plan.partRef && (
+        <Text fontSize="13px" color="amberText">
+          Different parts: {held.plan.partRef} held, {last.plan.partRef} now.
+        </Text>
+      )}
       <Flex gap="3" mt="1">
         <PlainButton type="button" onClick={hold}>
           {held ? 'Hold this one instead' : 'Hold this run to compare'}
@@ -79,13 +84,6 @@ function Table({ held, now }: { held: HeldRun; now: HeldRun }) {
           );
         })}
       </tbody>
-      {held.plan.partRef !== now.plan.partRef && (
-        <caption>
-          <Text fontSize="13px" color="amberText">
-            Different parts: {held.plan.partRef} held, {now.plan.partRef} now.
-          </Text>
-        </caption>
-      )}
     </Box>
   );
 }
