@@ -1,5 +1,6 @@
 import { Matrix, inverse } from 'ml-matrix';
 import {
+  COARSE_MESH,
   EFFICIENCY_SHARE,
   planSeconds,
   simulateHeat,
@@ -37,7 +38,7 @@ const ROUNDS = 2;
 const PROBE_SHARE = 0.02;
 const LEAST_READINGS = 6;
 /** The runs only need to tell the stations apart, and joints to a kelvin. */
-const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+const COARSE = { ...COARSE_MESH, frames: false };
 
 /**
  * Least squares over a logged run, with the station as it was known before as the prior (Gauss–Newton, two rounds).

@@ -1,4 +1,12 @@
-import { EFFICIENCY_SHARE, crossing, simulateHeat, withMultiplier, type HeatPlan, type Station } from '../heat';
+import {
+  COARSE_MESH,
+  EFFICIENCY_SHARE,
+  crossing,
+  simulateHeat,
+  withMultiplier,
+  type HeatPlan,
+  type Station,
+} from '../heat';
 import type { Board } from '../board';
 import { ALLOYS } from '../joints';
 import { fail, ok, type Result } from '../result';
@@ -21,7 +29,7 @@ const { spreadDiameters: ENTRAINMENT, outletLagS: LAG } = BEFORE;
 /** Shares by which efficiency and multiplier are moved to see what they do. */
 const PROBE = 0.02;
 /** The moved runs need only the difference. */
-const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+const COARSE = { ...COARSE_MESH, frames: false };
 
 /**
  * One step of the Kalman filter: the mark of a run moves efficiency and multiplier as far as their doubt and the mark's own

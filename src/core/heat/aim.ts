@@ -1,5 +1,6 @@
 import type { Board } from '../board';
 import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
+import { COARSE_MESH } from './mesh';
 import type { HeatPlan } from './plan';
 import { jointWindow } from './purpose';
 import { simulateHeat } from './simulate';
@@ -12,7 +13,7 @@ export interface AimedPlan {
 }
 
 /** A coarse mesh is enough to aim with: it moves the peak by under 1 K (measured on the demo boards), and the full run judges the plan. */
-const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+const COARSE = { ...COARSE_MESH, frames: false };
 const PROBE_STEP_C = 30;
 const ROUND_TO_C = 5;
 const MOST_CORRECTIONS = 2;

@@ -2,7 +2,7 @@ export { airConductivity, airViscosityPaS } from './air';
 export { cellCount, emptyGrid, type HeatGrid } from './grid';
 export { adiabaticWallC, jetFilm, localG, martinF, reynolds, type Jet } from './jet';
 export { bestKernel, typescriptKernel, webassemblyKernel, type Kernel } from './kernel';
-export { meshBoard, type BoardMesh } from './mesh';
+export { COARSE_MESH, meshBoard, type BoardMesh } from './mesh';
 export {
   heatPlanSchema,
   heatStepSchema,

@@ -2,7 +2,7 @@ import type { Board } from '../board';
 import { WARMING_STEPS, bestInFamily, polishedInFull, scoreOf, type Tried } from './family';
 import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
-import type { MeshOptions } from './mesh';
+import { COARSE_MESH, type MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
 import { stationsInDoubt, type Station } from './station';
@@ -36,8 +36,6 @@ const LEAST_K = 2;
 const MOST_COVERS = 3;
 /** A change has to help by so much to be worth telling a hand. Engineering estimate. */
 const WORTH_K = 0.5;
-/** For comparing settings, and for the spread under doubt: its own peaks are off by 3 K at neighbours. */
-const COARSE: MeshOptions = { fineMm: 1, growth: 1.5, coarsestMm: 5 };
 /** The coarse mesh may be wrong about the order of settings: so many are run in full, and the best of those made again. */
 const SHORTLIST = 6;
 const FINALISTS = 2;
@@ -66,17 +64,17 @@ export function searchPlan(
     stopped ||= options.onProgress?.(tally.tried, most) === false;
     if (stopped) return undefined;
     tally.tried += 1;
-    const best = bestInFamily(board, station, plan, { goals, mesh, polish: mesh !== COARSE });
+    const best = bestInFamily(board, station, plan, { goals, mesh, polish: mesh !== COARSE_MESH });
     tally.runs += best.runs;
-    if (mesh === COARSE) all.push(best);
+    if (mesh === COARSE_MESH) all.push(best);
     return best;
   };
   /** The plan, and with the neighbour covered that stands in its way, where that is better. */
   const tryPlan = (plan: HeatPlan): Tried | undefined => {
-    let best = once(plan, COARSE);
+    let best = once(plan, COARSE_MESH);
     while (best && best.marginK < LEAST_K && best.ref && best.plan.covers.length < MOST_COVERS) {
       if (best.plan.covers.includes(best.ref)) break;
-      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] }, COARSE);
+      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] }, COARSE_MESH);
       if (!covered || covered.score <= best.score) break;
       best = covered;
     }
@@ -141,7 +139,7 @@ function underDoubt(
   goals: HeatGoals,
 ): [number, number] {
   const coarse = (on: Station): number =>
-    marginOf(judgeHeat(board, plan, simulateHeat(board, on, plan, { ...COARSE, frames: false })!, goals)).marginK;
+    marginOf(judgeHeat(board, plan, simulateHeat(board, on, plan, { ...COARSE_MESH, frames: false })!, goals)).marginK;
   const middle = coarse(station);
   const margins = stationsInDoubt(station).map((on) => marginK + coarse(on) - middle);
   return [Math.min(...margins), Math.max(...margins)];

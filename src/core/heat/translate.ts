@@ -1,4 +1,5 @@
 import type { Board } from '../board';
+import { COARSE_MESH } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
 import { EFFICIENCY_SHARE, withMultiplier, type Station } from './station';
@@ -30,7 +31,7 @@ export const guessed = (station: Station): Station => ({
 });
 
 /** A coarse mesh is enough: it moves both histories alike. */
-const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+const COARSE = { ...COARSE_MESH, frames: false };
 /** The first seconds have a dial of their own, so that another lag of the outlet (about 6 s) can be made up for. Engineering estimate. */
 const FIRST_S = 15;
 /** Wide enough to tell the slope from rounding, narrow enough to be straight; a dial is set in fives. Engineering estimates. */

@@ -1,7 +1,7 @@
-import { aimPlan, judgeHeat, simulateHeat } from '@/core/heat';
+import { COARSE_MESH, aimPlan, judgeHeat, simulateHeat } from '@/core/heat';
 import type { HeatReply, HeatRequest } from './protocol';
 
-const COARSE = { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false } as const;
+const COARSE = { ...COARSE_MESH, frames: false };
 
 /** Progress is told at most this often, ms. */
 const TELL_EVERY_MS = 60;
