@@ -1,6 +1,6 @@
-import { Matrix, solve } from 'ml-matrix';
 import { partByRef, type Board } from '../board';
 import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
+import { highestLeast } from './highest-least';
 import { limitsOf, type Margin } from './margin';
 import type { MeshOptions } from './mesh';
 import type { HeatPlan } from './plan';
@@ -33,8 +33,8 @@ const ROUND_TO_C = 5;
 export interface FamilyOptions {
   readonly goals?: HeatGoals;
   readonly mesh?: MeshOptions;
-  /** Goes on from the best by single steps of dials and durations until none helps. */
-  readonly polish?: boolean;
+  /** Looks at few durations, to tell good settings from poor ones; otherwise at all, and on by single steps until none helps. */
+  readonly quick?: boolean;
 }
 
 /** The reduced model of a plan's family without the parts that have no limit: they are most of a run's time. */
@@ -75,7 +75,7 @@ export function bestInFamily(
   board: Board,
   station: Station,
   plan: HeatPlan,
-  { goals = GOALS_BY_ALLOY[plan.alloy], mesh = {}, polish = true }: FamilyOptions = {},
+  { goals = GOALS_BY_ALLOY[plan.alloy], mesh = {}, quick = false }: FamilyOptions = {},
 ): Tried {
   const runner = judgedRunner(board, station, plan, mesh);
   let runs = 0;
@@ -84,24 +84,13 @@ export function bestInFamily(
     return marginsInOrder(judgeHeat(board, p, runner.run(p), goals));
   };
   let best = bestDials(station, plan, margins);
-  for (const change of [
-    ...MELT_S.map((seconds) => (p: HeatPlan) => lasting(p, WARMING_STEPS, seconds)),
-    ...WARM_S.map((seconds) => (p: HeatPlan) => lasting(lasting(p, 0, seconds), 1, seconds)),
-  ]) {
-    const next = bestDials(station, change(best.plan), margins, QUICK_ROUNDS);
+  const take = (next: Best): void => {
     if (next.marginK > best.marginK) best = next;
+  };
+  for (const change of quick ? QUICK_DURATIONS : DURATIONS) {
+    take(bestDials(station, change(best.plan), margins, QUICK_ROUNDS));
   }
-  if (polish) {
-    const from = best.plan;
-    const all = WARM_S.flatMap((first) => WARM_S.flatMap((second) => MELT_S.map((melt) => [first, second, melt])))
-      .map((seconds) => seconds.reduce((p, s, i) => lasting(p, i, s), from))
-      .map((p) => bestDials(station, p, margins, QUICK_ROUNDS))
-      .sort((a, b) => b.marginK - a.marginK);
-    for (const { plan: p } of all.slice(0, POLISHED)) {
-      const next = polished(station, bestDials(station, p, margins), margins);
-      if (next.marginK > best.marginK) best = next;
-    }
-  }
+  if (!quick) best = polished(station, bestDials(station, best.plan, margins), margins);
   return { ...best, score: scoreOf(best), runs };
 }
 
@@ -110,9 +99,26 @@ const lasting = (plan: HeatPlan, index: number, durationS: number): HeatPlan => 
   steps: plan.steps.map((s, i) => (i === index && s.airSetC !== null ? { ...s, durationS } : s)),
 });
 
-/** All durations are looked at with few rounds, the best with all rounds and single steps. */
+/** Durations are looked at with few rounds, the best with all rounds and single steps. */
 const QUICK_ROUNDS = 2;
-const POLISHED = 2;
+type Change = (plan: HeatPlan) => HeatPlan;
+const warmingBoth = (list: readonly number[]): Change[] =>
+  list.map((seconds) => (plan) => lasting(lasting(plan, 0, seconds), 1, seconds));
+const melting = (list: readonly number[]): Change[] =>
+  list.map((seconds) => (plan) => lasting(plan, WARMING_STEPS, seconds));
+/** Enough to tell whether settings want a slow warming or a short melt. */
+const QUICK_DURATIONS = [...warmingBoth([20, 60]), ...melting([12, 26])];
+/** One after the other, each from the best so far. */
+const DURATIONS = [
+  ...warmingBoth(WARM_S),
+  ...melting(MELT_S),
+  ...warmingBoth(WARM_S),
+  ...WARM_S.map(
+    (seconds): Change =>
+      (plan) =>
+        lasting(plan, 0, seconds),
+  ),
+];
 /** Dials are moved by so much, one or two at a time, and durations to the next that a hand keeps. */
 const POLISH_C = [5, 15];
 const MOST_POLISHES = 25;
@@ -162,7 +168,7 @@ const leastOf = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.ma
 /** A dial is moved by so much to see what it does, and by no more than that at a time. Engineering estimates. */
 const PROBE_C = 10;
 const REACH_C = 80;
-const ROUNDS = 4;
+const ROUNDS = 3;
 
 /**
  * The dials with the largest least margin. Margins are concave in the dials (temperatures are all but linear in them), so a
@@ -199,7 +205,9 @@ function bestDials(station: Station, start: HeatPlan, margins: Margins, rounds =
       here.map((m) => m.marginK),
       slopes,
       dials.map((d): [number, number] => [Math.max(low - d, -reachC), Math.min(high - d, reachC)]),
+      dials.slice(1).map((d, g) => d - dials[g]),
     );
+    if (move.every((by) => Math.abs(by) < ROUND_TO_C / 2)) return { plan: withDials(dials), ...margin };
     dials = upwards(dials.map((d, g) => d + move[g]));
   }
   const last = leastOf(margins(withDials(dials)));
@@ -218,65 +226,4 @@ function dialGroups(plan: HeatPlan): number[] {
     if (shared < 0) shared = ++groups;
     return shared;
   });
-}
-
-/** Halvings of the span in which the answer lies: to a few hundredths of a kelvin. */
-const HALVINGS = 14;
-const SPAN_K = 200;
-const NEWTON_STEPS = 12;
-/** A pull towards no move, so that dials that do nothing stay. */
-const CALM = 1e-6;
-
-/**
- * The move within bounds that makes the least of values + slopes · move as large as it can be: by halving, the highest
- * level at which the squared shortfall, a convex function, goes to nothing (Gauss–Newton).
- */
-export function highestLeast(
-  values: readonly number[],
-  slopes: readonly (readonly number[])[],
-  bounds: readonly (readonly [number, number])[],
-): number[] {
-  let low = Math.min(...values);
-  let high = low + SPAN_K;
-  let move = slopes.map(() => 0);
-  for (let k = 0; k < HALVINGS; k++) {
-    const level = (low + high) / 2;
-    const tried = leastShortfall(values, slopes, bounds, level);
-    const reached = Math.min(...values.map((v, i) => v + slopes.reduce((s, slope, g) => s + slope[i] * tried[g], 0)));
-    if (reached >= level - 0.02) [low, move] = [level, tried];
-    else high = level;
-  }
-  return move;
-}
-
-function leastShortfall(
-  values: readonly number[],
-  slopes: readonly (readonly number[])[],
-  bounds: readonly (readonly [number, number])[],
-  level: number,
-): number[] {
-  let move = slopes.map(() => 0);
-  for (let step = 0; step < NEWTON_STEPS; step++) {
-    const short = values.flatMap((v, i) => {
-      const missing = level - v - slopes.reduce((s, slope, g) => s + slope[i] * move[g], 0);
-      return missing > 0 ? [{ i, missing }] : [];
-    });
-    if (short.length === 0) break;
-    const free = move.map((_, g) => g);
-    // A dial at its end that would have to go further is held there.
-    const downhill = free.map((g) => short.reduce((s, { i, missing }) => s + slopes[g][i] * missing, 0));
-    const open = free.filter((g) => (downhill[g] > 0 ? move[g] < bounds[g][1] : move[g] > bounds[g][0]));
-    if (open.length === 0) break;
-    const normal = new Matrix(
-      open.map((a) =>
-        open.map((b) => short.reduce((s, { i }) => s + slopes[a][i] * slopes[b][i], 0) + (a === b ? CALM : 0)),
-      ),
-    );
-    const by = solve(normal, Matrix.columnVector(open.map((g) => downhill[g]))).to1DArray();
-    const next = [...move];
-    open.forEach((g, k) => (next[g] = Math.min(bounds[g][1], Math.max(bounds[g][0], move[g] + by[k]))));
-    if (next.every((m, g) => Math.abs(m - move[g]) < 0.01)) break;
-    move = next;
-  }
-  return move;
 }

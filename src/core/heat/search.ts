@@ -30,21 +30,22 @@ export interface SearchOptions {
 
 /** A margin from which on more is not worth a longer search. Engineering estimate. */
 const ENOUGH_K = 12;
-/** Below this margin covers are tried too. Engineering estimate. */
-const LEAST_K = 2;
+/** Below this margin covers are tried too: about what a calibrated station is in doubt by. Engineering estimate. */
+const LEAST_K = 6;
 /** More covers than a hand lays before the air. Engineering estimate. */
 const MOST_COVERS = 3;
-/** A change has to help by so much to be worth telling a hand. Engineering estimate. */
-const WORTH_K = 0.5;
+/** The settings are gone through so often at most, each time from the best so far. */
+const PASSES = 2;
 /** The coarse mesh may be wrong about the order of settings: so many are run in full, and the best of those made again. */
 const SHORTLIST = 6;
-const FINALISTS = 2;
+const FINALISTS = 3;
 
 type Change = (plan: HeatPlan) => HeatPlan;
 
 /**
- * Searches plate, nozzle, flow, height and covers, one setting after the other; for each, the dials and durations with the
- * most margin come from the reduced model. The best are planned again on the fine mesh and polished by the full solver.
+ * Searches plate, nozzle, flow, height and covers: a spread of settings first, since some help only together, then from
+ * the best of them one setting after the other. For each, the dials and durations with the most margin come from the
+ * reduced model. The best are planned again on the fine mesh and polished by the full solver.
  * @returns undefined when `onProgress` asked to stop.
  */
 export function searchPlan(
@@ -56,7 +57,8 @@ export function searchPlan(
   const goals = options.goals ?? GOALS_BY_ALLOY[start.alloy];
   const station = { ...whole, setC: dialRangeC(whole, goals) };
   const settings = settingsOf(station, start);
-  const most = 2 + FINALISTS + 2 * settings.reduce((sum, s) => sum + s.length, 0);
+  const spread = spreadOver(settings, start);
+  const most = 1 + FINALISTS + spread.length + 2 * PASSES * settings.reduce((sum, s) => sum + s.length - 1, 0);
   const tally = { tried: 0, runs: 0 };
   const all: Tried[] = [];
   let stopped = false;
@@ -64,7 +66,7 @@ export function searchPlan(
     stopped ||= options.onProgress?.(tally.tried, most) === false;
     if (stopped) return undefined;
     tally.tried += 1;
-    const best = bestInFamily(board, station, plan, { goals, mesh, polish: mesh !== COARSE_MESH });
+    const best = bestInFamily(board, station, plan, { goals, mesh, quick: mesh === COARSE_MESH });
     tally.runs += best.runs;
     if (mesh === COARSE_MESH) all.push(best);
     return best;
@@ -81,14 +83,29 @@ export function searchPlan(
     return best;
   };
 
+  const enough = (): boolean => best === undefined || best.score >= ENOUGH_K;
+  const better = (next: Tried | undefined): boolean =>
+    next !== undefined && best !== undefined && next.score > best.score;
   let best = tryPlan(start);
-  for (const alternatives of settings) {
-    if (!best || best.score >= ENOUGH_K) break;
-    const from = best.plan;
-    for (const change of alternatives) {
-      const next = tryPlan(change(from));
-      if (next && next.score > best.score + WORTH_K) best = next;
+  for (const plan of spread) {
+    if (enough()) break;
+    const next = once(plan, COARSE_MESH);
+    if (better(next)) best = next;
+  }
+  const seen = new Set([start, ...spread].map(settingsKey));
+  for (let pass = 0; pass < PASSES; pass++) {
+    const from = best;
+    for (const alternatives of settings) {
+      for (const change of alternatives) {
+        if (enough()) break;
+        const plan = change(best!.plan);
+        if (seen.has(settingsKey(plan))) continue;
+        seen.add(settingsKey(plan));
+        const next = tryPlan(plan);
+        if (better(next)) best = next;
+      }
     }
+    if (best === from) break;
   }
   const inFull = (plan: HeatPlan): HeatVerdict =>
     judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!, goals);
@@ -145,10 +162,32 @@ function underDoubt(
   return [Math.min(...margins), Math.max(...margins)];
 }
 
-/** What is tried, setting by setting: what helps most first. Round figures that a hand can follow. */
+/** What is tried, setting by setting, the start's own first: what helps most first. Round figures that a hand can follow. */
 function settingsOf(station: Station, start: HeatPlan): Change[][] {
-  return [plates(station, start), nozzles(station, start), flows(station, start), HEIGHTS];
+  return [plates(station, start), flows(station, start), heights(start), nozzles(station, start)];
 }
+
+/**
+ * Every plate with every flow, the heights and nozzles turning with them, so that each of those meets each plate and each
+ * flow; without a plate every flow with every height.
+ */
+function spreadOver([plates, flows, heights, nozzles]: Change[][], start: HeatPlan): HeatPlan[] {
+  const turns = plates.length > 1 ? [0] : heights.map((_, turn) => turn);
+  const turning = (list: Change[], by: number): Change => list[by % list.length];
+  return plates.flatMap((plate, p) =>
+    flows.flatMap((flow, f) =>
+      turns.map((turn) =>
+        [plate, flow, turning(heights, p + f + turn), turning(nozzles, p + 2 * f + turn)].reduce(
+          (plan, change) => change(plan),
+          start,
+        ),
+      ),
+    ),
+  );
+}
+
+const settingsKey = ({ plateSetC, nozzleMm, covers, steps }: HeatPlan): string =>
+  JSON.stringify([plateSetC, nozzleMm, covers, steps.map((s) => [s.flowLpm, s.heightMm])]);
 
 const eachHot = (plan: HeatPlan, change: (step: HeatStep, i: number) => Partial<HeatStep>): HeatPlan => ({
   ...plan,
@@ -162,31 +201,32 @@ const FLOW_SHARES = [0.7, 1.4];
 const END_HEIGHTS_MM = [6, 12];
 
 function plates({ plate }: Station, start: HeatPlan): Change[] {
-  if (!plate) return [];
-  return PLATES_C.filter((c) => c <= plate.maxSetC && c !== start.plateSetC).map((plateSetC) => (plan) => ({
-    ...plan,
-    plateSetC,
-  }));
+  const others = plate ? PLATES_C.filter((c) => c <= plate.maxSetC && c !== start.plateSetC) : [];
+  return [start.plateSetC, ...others].map((plateSetC) => (plan) => ({ ...plan, plateSetC }));
 }
 
 function nozzles({ nozzlesMm }: Station, { nozzleMm }: HeatPlan): Change[] {
   const sorted = [...nozzlesMm].sort((a, b) => a - b);
   const at = sorted.indexOf(nozzleMm);
-  return [sorted[at - 1], sorted[at + 1]]
+  return [nozzleMm, sorted[at - 1], sorted[at + 1]]
     .filter((n) => n !== undefined)
     .map((nozzleMm) => (plan) => ({ ...plan, nozzleMm }));
 }
 
 function flows({ flowLpm: [low, high] }: Station, start: HeatPlan): Change[] {
   const now = start.steps[0].flowLpm;
-  const flows = FLOW_SHARES.map((share) => Math.min(high, Math.max(low, Math.round((now * share) / 2) * 2)));
-  return [...new Set(flows)].filter((f) => f !== now).map((flowLpm) => (plan) => eachHot(plan, () => ({ flowLpm })));
+  const others = FLOW_SHARES.map((share) => Math.min(high, Math.max(low, Math.round((now * share) / 2) * 2)));
+  return [...new Set([now, ...others])].map((flowLpm) => (plan) => eachHot(plan, () => ({ flowLpm })));
 }
 
 /** The last, hottest steps nearer to the board or farther from it. */
-const HEIGHTS: Change[] = END_HEIGHTS_MM.map(
-  (heightMm) => (plan) => eachHot(plan, (_, i) => (i < WARMING_STEPS ? {} : { heightMm })),
-);
+function heights({ steps }: HeatPlan): Change[] {
+  const at = (heightMm: (i: number) => number): Change => {
+    return (plan) => eachHot(plan, (_, i) => (i < WARMING_STEPS ? {} : { heightMm: heightMm(i) }));
+  };
+  return [at((i) => steps[i].heightMm), ...END_HEIGHTS_MM.map((mm) => at(() => mm))];
+}
+
 /** What differs from the plan that was begun with, in words; a flow that is the same everywhere is told once. */
 function changesOf(start: HeatPlan, found: HeatPlan): string[] {
   const covers = found.covers.filter((ref) => !start.covers.includes(ref));

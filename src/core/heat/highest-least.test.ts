@@ -1,5 +1,5 @@
 import { seededRandom } from '../math';
-import { highestLeast } from './family';
+import { highestLeast } from './highest-least';
 
 test('two limits that pull against each other meet in the middle', () => {
   // 4 + x and 10 − x: equal at x = 3.
@@ -48,4 +48,24 @@ test('a dial that does nothing stays where it is, and one limit alone is lifted 
 
 test('limits that no dial moves leave the dials alone', () => {
   expect(highestLeast([2, 4], [[0, 0]], [[-50, 50]])).toEqual([0]);
+});
+
+test('three dials that have to rise: no grid point that rises is better, and the move keeps them rising', () => {
+  const random = seededRandom(5);
+  for (let draw = 0; draw < 12; draw++) {
+    const values = Array.from({ length: 7 }, () => 20 * random() - 14);
+    const slopes = [0, 1, 2].map((g) => values.map((_, i) => (i === 0 ? 0.4 : -0.4) * (0.1 + random() * (g + 1))));
+    const bounds = [0, 1, 2].map((): [number, number] => [-30, 30]);
+    const gaps = [5 * random(), 0];
+    const least = (m: readonly number[]): number =>
+      Math.min(...values.map((v, i) => v + slopes.reduce((s, slope, g) => s + slope[i] * m[g], 0)));
+    const rises = (m: readonly number[]): boolean => gaps.every((gap, g) => gap + m[g + 1] - m[g] > -1e-6);
+    const move = highestLeast(values, slopes, bounds, gaps);
+    expect(rises(move)).toBe(true);
+    let best = -Infinity;
+    for (let a = -30; a <= 30; a += 3)
+      for (let b = -30; b <= 30; b += 3)
+        for (let c = -30; c <= 30; c += 3) if (rises([a, b, c])) best = Math.max(best, least([a, b, c]));
+    expect(least(move)).toBeGreaterThan(best - 0.02);
+  }
 });
