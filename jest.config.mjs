@@ -13,7 +13,7 @@ const config = {
     ...['Float32Array', 'Float64Array', 'Uint8Array', 'Uint16Array', 'Int32Array'],
   ],
   // These ship as modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|image-js|image-type|fast-[a-z]+|tiff|iobuffer|ml-[a-z0-9-]+|is-any-array)/)'],
   transform: {
     '^.+\\.m?[tj]sx?$': [
       '@swc/jest',

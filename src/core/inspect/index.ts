@@ -1,0 +1,14 @@
+export { fullPattern, patternWithout, sitesOf, neighbourPairs, type Site, type SitePattern } from './pattern';
+export { greyOf, type GreyPicture } from './picture';
+export { mapPoint, inverse, type Homography, type Point } from './homography';
+export {
+  BALL_LIMITS,
+  inspectBalls,
+  type BallLimits,
+  type BallVerdict,
+  type InspectedBall,
+  type Inspection,
+} from './inspect';
+export { HARD, drawScene, type BallSizes, type Trouble } from './scenes';
+export { renderScene, type DrawnBall, type Scene } from './render';
+export { NO_TALLY, drawCase, tallied, type Tally } from './tally';

@@ -1,0 +1,161 @@
+import { gapLevel, bodyGrey } from './bridge';
+import { findOutline, median, type Outline } from './circle';
+import { findCrumbs } from './crumbs';
+import { edgeShift } from './edge-shift';
+import { findPattern, pitchOf } from './find';
+import { fitHomography, inverse, mapPoint, scaled, type Homography, type Point } from './homography';
+import { compareFaces, type Face } from './likeness';
+import { neighbourPairs, sitesOf, type Site, type SitePattern } from './pattern';
+import { shrunk, type GreyPicture } from './picture';
+
+export type BallVerdict = 'good' | 'missing' | 'small' | 'large' | 'beside';
+
+export interface InspectedBall extends Site {
+  readonly verdict: BallVerdict;
+  readonly diameterMm: number;
+  /** Standard deviation of the diameter as measured. */
+  readonly diameterSdMm: number;
+  /** From its site, mm. */
+  readonly offsetMm: Point;
+  /** Grey against the picture's usual ball: a dull one lies well below 1. */
+  readonly brightness: number;
+  /** True where hair, glare or blur leaves it open: to be looked at by eye. */
+  readonly unclear: boolean;
+}
+
+export interface Inspection {
+  /** From the pattern's frame, pitches from its middle, to the picture, px. */
+  readonly toPicture: Homography;
+  readonly mmPerPx: number;
+  readonly balls: readonly InspectedBall[];
+  /** Neighbours with solder between them, as positions in `balls`. */
+  readonly bridges: readonly (readonly [number, number])[];
+  /** Bits that do not belong there, in the pattern's frame. */
+  readonly crumbs: readonly Point[];
+  /** Median diameter of the balls that are there. */
+  readonly usualMm: number;
+}
+
+export interface BallLimits {
+  /** A ball that differs from the usual by more than this share is small or large. */
+  readonly sizeShare: number;
+  /** A ball whose centre is farther from its site, in pitches, is beside it. */
+  readonly besidePitches: number;
+}
+
+/** Engineering estimates: different sizes on one part are a reject; a ball pulls itself straight within a tenth of a pitch. */
+export const BALL_LIMITS: BallLimits = { sizeShare: 0.08, besidePitches: 0.08 };
+
+/** Less of a ball's shading than this and only the pad is there; nearer than the second it is left to the eye. */
+const LEAST_LIKENESS = 0.32;
+const UNCLEAR_LIKENESS = 0.12;
+/** An edge seen on fewer rays is left to the eye. */
+const LEAST_SUPPORT = 0.6;
+const SOUND_SUPPORT = 0.8;
+/** A gap that is so much like solder is bridged: without solder it stays below 0.2, with it above 1 (benchmark's pictures). */
+const BRIDGED_FROM = 0.55;
+/** Fewer sites with a spot on them than this share: the picture does not show the pattern. */
+const LEAST_HIT = 0.5;
+/** Edges are measured with about so many pixels to a pitch; more only adds noise and time. */
+const MEASURE_PX = 44;
+
+/**
+ * Looks over a picture of a balled part: where the pattern lies, and for every site whether a ball is there, how large it
+ * is, whether it stands on its site and touches a neighbour. The known pitch gives the scale.
+ * @param size the ball that belongs there, mm. @returns undefined where the pattern is not found in the picture.
+ */
+export function inspectBalls(
+  picture: GreyPicture,
+  pattern: SitePattern,
+  size: { readonly pitchMm: number; readonly ballMm: number },
+  limits: BallLimits = BALL_LIMITS,
+): Inspection | undefined {
+  const laid = findPattern(picture, pattern);
+  if (!laid || laid.hit < LEAST_HIT) return undefined;
+  const factor = Math.max(1, Math.floor(pitchOf(laid.toPicture) / MEASURE_PX));
+  const near = shrunk(picture, factor);
+  const sites = sitesOf(pattern);
+  const first = scaled(laid.toPicture, 1 / factor);
+  const expected = size.ballMm / size.pitchMm / 2;
+  const found = sites.map((site, i) => findOutline(near, first, laid.spots[i] ?? site, expected));
+  const { h, outlines } = onTheirSites(first, sites, found);
+  const faces = compareFaces(near, h, outlines, (o) => o.support > SOUND_SUPPORT);
+  const shift = edgeShift(
+    near,
+    h,
+    outlines.filter((o, i) => o.support > SOUND_SUPPORT && faces[i].likeness > 0.5),
+  );
+  const there = outlines.filter((_, i) => faces[i].likeness >= LEAST_LIKENESS);
+  if (there.length === 0) return undefined;
+  const usual = median(there.map((o) => o.radius)) + shift;
+  const balls = sites.map((site, i) => inspectBall(site, outlines[i], faces[i], { shift, usual, size, limits }));
+  const bridges = neighbourPairs(sites).filter(
+    ([a, b]) =>
+      balls[a].verdict !== 'missing' &&
+      balls[b].verdict !== 'missing' &&
+      gapLevel(near, h, [outlines[a], outlines[b]]) > BRIDGED_FROM,
+  );
+  const solder = median(there.map((o) => bodyGrey(near, h, o)));
+  return {
+    toPicture: scaled(h, factor),
+    mmPerPx: size.pitchMm / (pitchOf(h) * factor),
+    balls,
+    bridges,
+    crumbs: findCrumbs(near, h, pattern, sites, outlines, bridges, solder),
+    usualMm: 2 * usual * size.pitchMm,
+  };
+}
+
+/** The pattern laid anew through the outlines' middles, which are known better than the spots that it was found by. */
+function onTheirSites(
+  h: Homography,
+  sites: readonly Site[],
+  outlines: readonly Outline[],
+): { h: Homography; outlines: Outline[] } {
+  const sound = sites.flatMap((site, i) =>
+    outlines[i].support > SOUND_SUPPORT ? [{ site, to: outlines[i].centre }] : [],
+  );
+  const better = fitHomography(
+    sound.map((s) => s.site),
+    sound.map((s) => mapPoint(h, s.to)),
+  );
+  if (!better) return { h, outlines: [...outlines] };
+  // The two frames differ by hundredths of a pitch: radii stay, centres are read off anew.
+  const back = inverse(better);
+  return { h: better, outlines: outlines.map((o) => ({ ...o, centre: mapPoint(back, mapPoint(h, o.centre)) })) };
+}
+
+function inspectBall(
+  site: Site,
+  outline: Outline,
+  face: Face,
+  {
+    shift,
+    usual,
+    size,
+    limits,
+  }: { shift: number; usual: number; size: { readonly pitchMm: number }; limits: BallLimits },
+): InspectedBall {
+  const radius = outline.radius + shift;
+  const offset = { x: outline.centre.x - site.x, y: outline.centre.y - site.y };
+  const share = radius / usual - 1;
+  const verdict =
+    face.likeness < LEAST_LIKENESS
+      ? 'missing'
+      : Math.abs(share) > limits.sizeShare
+        ? share < 0
+          ? 'small'
+          : 'large'
+        : Math.hypot(offset.x, offset.y) > limits.besidePitches
+          ? 'beside'
+          : 'good';
+  return {
+    ...site,
+    verdict,
+    diameterMm: 2 * radius * size.pitchMm,
+    diameterSdMm: 2 * outline.radiusSd * size.pitchMm,
+    offsetMm: { x: offset.x * size.pitchMm, y: offset.y * size.pitchMm },
+    brightness: face.brightness,
+    unclear: Math.abs(face.likeness - LEAST_LIKENESS) < UNCLEAR_LIKENESS || outline.support < LEAST_SUPPORT,
+  };
+}
