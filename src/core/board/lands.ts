@@ -34,12 +34,16 @@ export function landsOf(pkg: PartPackage): Pad[] {
       return [-0.5, 0.5].map((s, i) => pad(String(i + 1), s * lands.pitchMm, 0, lands.padMm[0], lands.padMm[1]));
     case 'list':
       return lands.pads.map((p) => pad(p.pin, p.xMm, p.yMm, p.wMm, p.hMm));
-    case 'array':
-      return sideOffsets(lands.rows, lands.pitchMm).flatMap((y, r) =>
-        sideOffsets(lands.columns, lands.pitchMm).map((x, c) =>
-          pad(`${ROW_LETTERS[r]}${c + 1}`, x, y, lands.padMm, lands.padMm, true),
-        ),
-      );
+    case 'array': {
+      const empty = new Set(lands.without);
+      return sideOffsets(lands.rows, lands.pitchMm)
+        .flatMap((y, r) =>
+          sideOffsets(lands.columns, lands.pitchMm).map((x, c) =>
+            pad(`${ROW_LETTERS[r]}${c + 1}`, x, y, lands.padMm, lands.padMm, true),
+          ),
+        )
+        .filter((p) => !empty.has(p.pin));
+    }
     case 'dual': {
       const offsets = sideOffsets(lands.pins / 2, lands.pitchMm);
       const [length, width] = lands.padMm;

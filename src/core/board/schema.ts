@@ -83,6 +83,7 @@ const landsSchema = z.discriminatedUnion('kind', [
       pitchMm: positive,
       padMm: positive,
       ballMm: positive,
+      without: z.array(z.string()).optional().describe('places of the grid that hold no ball, such as C3'),
     })
     .describe('balls on a grid, A1 at the top left'),
   z

@@ -2,7 +2,7 @@ import { partByRef, type Board } from '../board';
 import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
 import { highestLeast } from './highest-least';
 import { limitsOf, type Margin } from './margin';
-import type { MeshOptions } from './mesh';
+import { COARSE_MESH, type MeshOptions } from './mesh';
 import type { HeatPlan } from './plan';
 import { reduceFamily } from './reduced';
 import { ReducedRunner } from './reduced-runner';
@@ -15,8 +15,11 @@ const COVER_COSTS_K = 1;
 
 export interface Tried extends Margin {
   readonly plan: HeatPlan;
+  /** By the full solver. */
+  readonly verdict: HeatVerdict;
   /** The margin, less what its covers cost in trouble. */
   readonly score: number;
+  /** Runs of the reduced model and of the full solver. */
   readonly runs: number;
 }
 
@@ -32,7 +35,6 @@ const ROUND_TO_C = 5;
 
 export interface FamilyOptions {
   readonly goals?: HeatGoals;
-  readonly mesh?: MeshOptions;
   /** Looks at few durations, to tell good settings from poor ones; otherwise at all, and on by single steps until none helps. */
   readonly quick?: boolean;
 }
@@ -53,6 +55,9 @@ const marginsInOrder = (verdict: HeatVerdict): Margin[] =>
 /** Single steps on the full solver: fewer, since each plan costs a full run. */
 const FULL_POLISHES = 3;
 
+const inFull = (board: Board, station: Station, plan: HeatPlan, goals: HeatGoals): HeatVerdict =>
+  judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!, goals);
+
 /** Climbs by single steps of dials and durations, each judged by the full solver. */
 export function polishedInFull(
   board: Board,
@@ -62,7 +67,7 @@ export function polishedInFull(
 ): { plan: HeatPlan; verdict: HeatVerdict } {
   const verdicts = new Map<HeatPlan, HeatVerdict>();
   const margins: Margins = (p) => {
-    const verdict = judgeHeat(board, p, simulateHeat(board, station, p, { frames: false })!, goals);
+    const verdict = inFull(board, station, p, goals);
     verdicts.set(p, verdict);
     return marginsInOrder(verdict);
   };
@@ -70,27 +75,50 @@ export function polishedInFull(
   return { plan: best.plan, verdict: verdicts.get(best.plan)! };
 }
 
-/** The dials and durations with the most margin for settings that stay as they are, on the reduced model. */
+/** The coarse model is put right by the full solver so often, unless it already says the same. */
+const CORRECTIONS = 2;
+const SAYS_THE_SAME_K = 0.3;
+
+/**
+ * The dials and durations with the most margin for settings that stay as they are. The climb goes over the reduced model on
+ * a coarse mesh; what the full solver finds at its top is added to that model, limit by limit, and the climb goes on from
+ * there (space mapping, Bandler et al. 1994). The margin told is the full solver's.
+ */
 export function bestInFamily(
   board: Board,
   station: Station,
   plan: HeatPlan,
-  { goals = GOALS_BY_ALLOY[plan.alloy], mesh = {}, quick = false }: FamilyOptions = {},
+  { goals = GOALS_BY_ALLOY[plan.alloy], quick = false }: FamilyOptions = {},
 ): Tried {
-  const runner = judgedRunner(board, station, plan, mesh);
+  const runner = judgedRunner(board, station, plan, COARSE_MESH);
   let runs = 0;
-  const margins: Margins = (p) => {
+  const onCoarse: Margins = (p) => {
     runs += 1;
     return marginsInOrder(judgeHeat(board, p, runner.run(p), goals));
   };
-  let best = bestDials(station, plan, margins);
-  const take = (next: Best): void => {
-    if (next.marginK > best.marginK) best = next;
+  let offsets: number[] | undefined;
+  const margins: Margins = (p) => onCoarse(p).map((m, i) => ({ ...m, marginK: m.marginK + (offsets?.[i] ?? 0) }));
+  const climb = (from: HeatPlan, changes: readonly Change[]): Best => {
+    let top = bestDials(station, from, margins);
+    for (const change of changes) {
+      const next = bestDials(station, change(top.plan), margins, QUICK_ROUNDS);
+      if (next.marginK > top.marginK) top = next;
+    }
+    return quick ? top : polished(station, top, margins);
   };
-  for (const change of quick ? QUICK_DURATIONS : DURATIONS) {
-    take(bestDials(station, change(best.plan), margins, QUICK_ROUNDS));
+  let top = quick ? climb(plan, QUICK_DURATIONS) : { plan, ...leastOf(margins(plan)) };
+  let best: Omit<Tried, 'score' | 'runs'> | undefined;
+  for (let k = 0; ; k++) {
+    const verdict = inFull(board, station, top.plan, goals);
+    runs += 1;
+    const list = marginsInOrder(verdict);
+    const found = leastOf(list);
+    if (!best || found.marginK > best.marginK) best = { plan: top.plan, verdict, ...found };
+    const same = Math.abs(found.marginK - top.marginK) < SAYS_THE_SAME_K;
+    if (k === CORRECTIONS || (same && (quick || k > 0))) break;
+    offsets = onCoarse(top.plan).map((m, i) => list[i].marginK - m.marginK);
+    top = climb(best.plan, quick || k > 0 ? [] : DURATIONS);
   }
-  if (!quick) best = polished(station, bestDials(station, best.plan, margins), margins);
   return { ...best, score: scoreOf(best), runs };
 }
 

@@ -5,6 +5,7 @@ import { reduceFamily } from './reduced';
 import { ReducedRunner } from './reduced-runner';
 import { bestInFamily } from './family';
 import { marginOf } from './margin';
+import { COARSE_MESH } from './mesh';
 import { simulateHeat } from './simulate';
 import { NOMINAL_STATION } from './station';
 import { judgeHeat } from './verdict';
@@ -19,12 +20,13 @@ test.each([
   const part = board.parts.find((p) => p.ref === ref)!;
   const nozzleMm = nozzleFor(NOMINAL_STATION.nozzlesMm, board.packages[part.package].bodyMm);
   const start: HeatPlan = { ...startingPlan(ref, board.alloy, nozzleMm), plateSetC };
-  const mesh = { fineMm: 1, growth: 1.5, coarsestMm: 5 };
-  const found = bestInFamily(board, NOMINAL_STATION, start, { mesh });
-  const runner = new ReducedRunner(reduceFamily(board, NOMINAL_STATION, start, mesh));
+  const found = bestInFamily(board, NOMINAL_STATION, start);
+  const runner = new ReducedRunner(reduceFamily(board, NOMINAL_STATION, start, COARSE_MESH));
   const random = seededRandom(21);
   const pick = (list: readonly number[]): number => list[Math.floor(random() * list.length)];
-  let best = -Infinity;
+  const inFull = (plan: HeatPlan): number =>
+    marginOf(judgeHeat(board, plan, simulateHeat(board, NOMINAL_STATION, plan, { frames: false })!)).marginK;
+  const drawn: { plan: HeatPlan; marginK: number }[] = [];
   for (let k = 0; k < 400; k++) {
     const dials = [0, 1, 2].map(() => 100 + 5 * Math.floor(77 * random())).sort((a, b) => a - b);
     const seconds = [pick([20, 40, 60]), pick([20, 40, 60]), pick([12, 18, 22, 26, 36])];
@@ -32,15 +34,11 @@ test.each([
       s.airSetC === null ? s : { ...s, airSetC: dials[Math.min(i, 2)], durationS: seconds[i] ?? s.durationS },
     );
     const plan = { ...start, steps };
-    best = Math.max(best, marginOf(judgeHeat(board, plan, runner.run(plan))).marginK);
+    drawn.push({ plan, marginK: marginOf(judgeHeat(board, plan, runner.run(plan))).marginK });
   }
-  expect(found.marginK).toBeGreaterThanOrEqual(best);
+  const best = drawn.sort((a, b) => b.marginK - a.marginK).slice(0, 8);
+  expect(found.marginK).toBeGreaterThanOrEqual(Math.max(...best.map(({ plan }) => inFull(plan))));
   // In a tenth of the runs of the long search that the benchmark makes (20,000).
   expect(found.runs).toBeLessThan(2000);
-  const full = judgeHeat(
-    board,
-    found.plan,
-    simulateHeat(board, NOMINAL_STATION, found.plan, { ...mesh, frames: false })!,
-  );
-  expect(Math.abs(marginOf(full).marginK - found.marginK)).toBeLessThan(1);
+  expect(inFull(found.plan)).toBeCloseTo(found.marginK, 6);
 });

@@ -1,8 +1,8 @@
 import type { Board } from '../board';
-import { WARMING_STEPS, bestInFamily, polishedInFull, scoreOf, type Tried } from './family';
+import { WARMING_STEPS, bestInFamily, polishedInFull, type Tried } from './family';
 import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
-import { COARSE_MESH, type MeshOptions } from './mesh';
+import { COARSE_MESH } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
 import { stationsInDoubt, type Station } from './station';
@@ -36,16 +36,15 @@ const LEAST_K = 6;
 const MOST_COVERS = 3;
 /** The settings are gone through so often at most, each time from the best so far. */
 const PASSES = 2;
-/** The coarse mesh may be wrong about the order of settings: so many are run in full, and the best of those made again. */
-const SHORTLIST = 6;
-const FINALISTS = 3;
+/** Settings whose durations and dials are gone through to the end. */
+const FINALISTS = 2;
 
 type Change = (plan: HeatPlan) => HeatPlan;
 
 /**
  * Searches plate, nozzle, flow, height and covers: a spread of settings first, since some help only together, then from
- * the best of them one setting after the other. For each, the dials and durations with the most margin come from the
- * reduced model. The best are planned again on the fine mesh and polished by the full solver.
+ * the best of them one setting after the other; for each, the dials and durations with the most margin. The best are gone
+ * through to the end and polished by the full solver.
  * @returns undefined when `onProgress` asked to stop.
  */
 export function searchPlan(
@@ -62,21 +61,21 @@ export function searchPlan(
   const tally = { tried: 0, runs: 0 };
   const all: Tried[] = [];
   let stopped = false;
-  const once = (plan: HeatPlan, mesh: MeshOptions): Tried | undefined => {
+  const once = (plan: HeatPlan, quick = true): Tried | undefined => {
     stopped ||= options.onProgress?.(tally.tried, most) === false;
     if (stopped) return undefined;
     tally.tried += 1;
-    const best = bestInFamily(board, station, plan, { goals, mesh, quick: mesh === COARSE_MESH });
+    const best = bestInFamily(board, station, plan, { goals, quick });
     tally.runs += best.runs;
-    if (mesh === COARSE_MESH) all.push(best);
+    if (quick) all.push(best);
     return best;
   };
   /** The plan, and with the neighbour covered that stands in its way, where that is better. */
   const tryPlan = (plan: HeatPlan): Tried | undefined => {
-    let best = once(plan, COARSE_MESH);
+    let best = once(plan);
     while (best && best.marginK < LEAST_K && best.ref && best.plan.covers.length < MOST_COVERS) {
       if (best.plan.covers.includes(best.ref)) break;
-      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] }, COARSE_MESH);
+      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] });
       if (!covered || covered.score <= best.score) break;
       best = covered;
     }
@@ -89,7 +88,7 @@ export function searchPlan(
   let best = tryPlan(start);
   for (const plan of spread) {
     if (enough()) break;
-    const next = once(plan, COARSE_MESH);
+    const next = once(plan);
     if (better(next)) best = next;
   }
   const seen = new Set([start, ...spread].map(settingsKey));
@@ -107,27 +106,16 @@ export function searchPlan(
     }
     if (best === from) break;
   }
-  const inFull = (plan: HeatPlan): HeatVerdict =>
-    judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!, goals);
-  const shortlist = stopped ? [] : all.sort((a, b) => b.score - a.score).slice(0, SHORTLIST);
-  const finalists = shortlist
-    .map(({ plan }) => ({ plan, score: scoreOf({ plan, ...marginOf(inFull(plan)) }) }))
-    .sort((a, b) => b.score - a.score)
-    .slice(0, FINALISTS);
-  const judged = finalists.flatMap(({ plan }) => {
-    const fine = once(plan, {});
-    if (!fine) return [];
-    const verdict = inFull(fine.plan);
-    return [{ plan: fine.plan, verdict, ...marginOf(verdict) }];
-  });
-  if (stopped || judged.length === 0) return undefined;
-  const first = judged.reduce((a, b) => (scoreOf(b) > scoreOf(a) ? b : a));
+  all.sort((a, b) => b.score - a.score);
+  const finalists = stopped ? [] : all.slice(0, FINALISTS).flatMap(({ plan }) => once(plan, false) ?? []);
+  if (stopped || finalists.length === 0) return undefined;
+  const first = finalists.reduce((a, b) => (b.score > a.score ? b : a));
   const last = polishedInFull(board, station, first.plan, goals);
   const winner = { ...last, ...marginOf(last.verdict) };
-  /** The best without more guards than the start has, made again on the fine mesh before anything is said of it. */
+  /** The best without more guards than the start has, gone through to the end before anything is said of it. */
   const bestBare = (): Tried | undefined => {
-    const [bare] = all.filter((t) => t.plan.covers.length === start.covers.length);
-    return bare && once(bare.plan, {});
+    const bare = all.find((t) => t.plan.covers.length === start.covers.length);
+    return bare && once(bare.plan, false);
   };
   return {
     ...winner,

@@ -1,109 +1,127 @@
-import { padsOf, type Board, type Part } from '../board';
+import { landsOf, type Board, type Part } from '../board';
 import type { AlloyName } from './alloys';
-import { collapseBall } from './collapse';
-import {
-  LEAST_AREA_RATIO,
-  areaRatio,
-  ballFromPasteMm,
-  depositMm3,
-  metalVolumeFraction,
-  transferEfficiency,
-} from './deposit';
+import { centrePaste, type CentrePaste } from './centre';
+import { DEFAULT_SITE_PRACTICE, type SitePractice } from './cleaning';
+import { LEAST_AREA_RATIO, areaRatio } from './deposit';
+import { planReball, type ReballPlan } from './reball';
+
+/** A figure that the site's plan rests on, with a verdict. */
+export interface SiteFigure {
+  readonly label: string;
+  readonly value: string;
+  readonly good: boolean;
+}
 
 /** What a site needs before the part goes down, computed from its own pads. */
 export interface SitePlan {
   readonly kind: 'balls' | 'leadless';
   readonly joints: number;
   readonly pitchMm: number;
-  /** Lines of figures with a verdict each. */
-  readonly figures: readonly { readonly label: string; readonly value: string; readonly good: boolean }[];
+  readonly figures: readonly SiteFigure[];
   /** An instruction, as a headline. */
   readonly headline: string;
   /** Why, in one sentence. */
   readonly words: string;
+  readonly reball?: ReballPlan;
+  readonly centre?: CentrePaste;
 }
 
-/** Usual metal weight share of paste (type 4 pastes 88–89 %; common practice). */
-const METAL_WEIGHT = 0.885;
-/** Stencils for hand reballing, mm; common practice. */
-const STENCILS_MM = [0.08, 0.1, 0.12];
-/** A centre pad gets paste on this share of its area: more floats the part, less starves it (common practice). */
-const CENTRE_COVERAGE = 0.5;
+/** Foil for the pads of a leadless part, mm; common practice, no source. */
+const LEADLESS_FOIL_MM = 0.1;
+/** Less solder than this on a pad is no joint, mm; a joint less high than the second bridges under the part. Estimates. */
+const LEAST_HEIGHT_MM = 0.02;
+const LEAST_STANDOFF_MM = 0.05;
+/** Joints nearer to each other than this share of the pitch are likely to bridge. Engineering estimate. */
+const LEAST_GAP_SHARE = 0.25;
 
-export function planSite(board: Board, part: Part, alloy: AlloyName): SitePlan {
-  const lands = board.packages[part.package].lands;
-  return lands.kind === 'array' ? planBalls(lands, alloy) : planLeadless(board, part, alloy);
+export function planSite(
+  board: Board,
+  part: Part,
+  alloy: AlloyName,
+  practice: SitePractice = DEFAULT_SITE_PRACTICE,
+): SitePlan {
+  const pkg = board.packages[part.package];
+  return pkg.lands.kind === 'array'
+    ? planBalls(planReball(pkg.lands, landsOf(pkg).length, alloy, practice))
+    : planLeadless(pkg, alloy);
 }
 
-type ArrayLands = Extract<Board['packages'][string]['lands'], { kind: 'array' }>;
-
-function planBalls(lands: ArrayLands, alloy: AlloyName): SitePlan {
-  const padRadius = lands.padMm / 2;
-  const { standoffMm, widestRadiusMm } = collapseBall(lands.ballMm, padRadius, padRadius);
-  const gapMm = lands.pitchMm - 2 * widestRadiusMm;
-  const aperture = { round: true, lengthMm: lands.padMm, widthMm: lands.padMm };
-  const stencil = [...STENCILS_MM].reverse().find((t) => areaRatio(aperture, t) >= LEAST_AREA_RATIO);
-  const pasteBall = stencil
-    ? ballFromPasteMm(
-        depositMm3(aperture, stencil, transferEfficiency(areaRatio(aperture, stencil))),
-        metalVolumeFraction(METAL_WEIGHT, alloy),
-      )
-    : 0;
-  const enough = pasteBall > 0.9 * lands.ballMm;
-  const joints = lands.columns * lands.rows;
+function planBalls(reball: ReballPlan): SitePlan {
+  const { count, pitchMm, ballMm, standoffMm, gapMm, stencil, expectedSpreadMm, limitMm, way, minutes, cost } = reball;
   return {
     kind: 'balls',
-    joints,
-    pitchMm: lands.pitchMm,
+    joints: count,
+    pitchMm,
     figures: [
-      { label: 'Standoff after collapse', value: `${standoffMm.toFixed(3)} mm`, good: standoffMm > 0.05 },
-      { label: 'Gap between joints', value: `${gapMm.toFixed(3)} mm`, good: gapMm > 0.25 * lands.pitchMm },
+      { label: 'Standoff after collapse', value: `${standoffMm.toFixed(3)} mm`, good: standoffMm > LEAST_STANDOFF_MM },
+      { label: 'Gap between joints', value: `${gapMm.toFixed(3)} mm`, good: gapMm > LEAST_GAP_SHARE * pitchMm },
       {
-        label: 'Ball from one paste pass',
-        value: stencil ? `${pasteBall.toFixed(3)} of ${lands.ballMm.toFixed(2)} mm` : 'no stencil releases',
-        good: enough,
+        label: 'Ball from paste',
+        value: stencil ? `${stencil.ballMm.toFixed(3)} of ${ballMm.toFixed(2)} mm` : 'no foil releases',
+        good: stencil !== undefined && Math.abs(stencil.ballMm / ballMm - 1) < 0.1,
+      },
+      {
+        label: 'Spread of printed balls',
+        value: stencil ? `${expectedSpreadMm.toFixed(3)} of ${limitMm.toFixed(2)} mm` : '–',
+        good: expectedSpreadMm <= limitMm,
       },
     ],
-    headline: enough ? `${joints} balls: one paste pass` : `${joints} balls: set spheres`,
-    words: `Balls of ${lands.ballMm.toFixed(2)} mm at ${lands.pitchMm} mm pitch. One paste pass gives ${enough ? 'enough' : 'too little for this ball'}.`,
+    headline:
+      way === 'paste'
+        ? `${count} balls: paste, ${stencil!.passes === 1 ? 'one pass' : `${stencil!.passes} passes`}`
+        : `${count} balls: set spheres of ${ballMm.toFixed(2)} mm`,
+    words: `${reball.why} About ${Math.round(minutes)} minutes and ${cost.toFixed(2)} in material.`,
+    reball,
   };
 }
 
-function planLeadless(board: Board, part: Part, alloy: AlloyName): SitePlan {
-  const pads = padsOf(board, part);
+function planLeadless(pkg: Board['packages'][string], alloy: AlloyName): SitePlan {
+  const pads = landsOf(pkg);
   const edge = pads.filter((p) => p.pin !== 'EP');
-  const centre = pads.find((p) => p.pin === 'EP');
+  const centrePad = pads.find((p) => p.pin === 'EP');
   const smallest = [...edge].sort((a, b) => a.wMm * a.hMm - b.wMm * b.hMm)[0];
   const aperture = {
-    round: false,
     lengthMm: Math.max(smallest.wMm, smallest.hMm),
     widthMm: Math.min(smallest.wMm, smallest.hMm),
   };
-  const stencilMm = 0.1;
-  const ratio = areaRatio(aperture, stencilMm);
-  const perPad = depositMm3(aperture, stencilMm, transferEfficiency(ratio)) * metalVolumeFraction(METAL_WEIGHT, alloy);
-  const padStandoff = perPad / (aperture.lengthMm * aperture.widthMm);
-  const figures = [
-    { label: 'Area ratio, 0.10 mm stencil', value: ratio.toFixed(2), good: ratio >= LEAST_AREA_RATIO },
-    { label: 'Solder height on a pad', value: `${(padStandoff * 1000).toFixed(0)} µm`, good: padStandoff > 0.02 },
-  ];
-  if (centre) {
-    const centreHeight = CENTRE_COVERAGE * stencilMm * 0.85 * metalVolumeFraction(METAL_WEIGHT, alloy);
-    figures.push({
-      label: `Centre pad at ${CENTRE_COVERAGE * 100} % paste`,
-      value: `${(centreHeight * 1000).toFixed(0)} µm`,
-      good: centreHeight <= padStandoff * 1.1,
-    });
-  }
+  const ratio = areaRatio({ round: false, ...aperture }, LEADLESS_FOIL_MM);
+  const centre = centrePaste(aperture, [centrePad?.wMm ?? 1, centrePad?.hMm ?? 1], LEADLESS_FOIL_MM, alloy);
+  const percent = (share: number): string => `${Math.round(100 * share)} %`;
   return {
     kind: 'leadless',
-    joints: edge.length + (centre ? 1 : 0),
+    joints: edge.length + (centrePad ? 1 : 0),
     pitchMm: pitchOf(edge),
-    figures,
-    headline: `${edge.length} pads${centre ? ' and a centre pad' : ''}: tin and level, no balls`,
-    words: centre
-      ? 'Half of the centre pad in paste: more floats the part, less starves it.'
+    figures: [
+      {
+        label: `Area ratio, ${LEADLESS_FOIL_MM.toFixed(2)} mm foil`,
+        value: ratio.toFixed(2),
+        good: ratio >= LEAST_AREA_RATIO,
+      },
+      {
+        label: 'Solder height on a pad',
+        value: `${(centre.edgeHeightMm * 1000).toFixed(0)} µm`,
+        good: centre.edgeHeightMm > LEAST_HEIGHT_MM,
+      },
+      ...(centrePad
+        ? [
+            {
+              label: `Centre pad, ${percent(centre.least)} to ${percent(centre.most)}`,
+              value: `${percent(centre.take)} paste`,
+              good: centre.least < centre.most,
+            },
+            {
+              label: 'Windows in its foil',
+              value: `${centre.windows} of ${centre.windowMm.toFixed(2)} mm`,
+              good: true,
+            },
+          ]
+        : []),
+    ],
+    headline: `${edge.length} pads${centrePad ? ' and a centre pad' : ''}: tin and level, no balls`,
+    words: centrePad
+      ? `Paste on ${percent(centre.take)} of the centre pad: over ${percent(centre.most)} floats the part, under ${percent(centre.least)} starves it.`
       : 'A tinned, level surface is all it needs.',
+    centre: centrePad && centre,
   };
 }
 
