@@ -59,6 +59,7 @@ export {
   withCopper,
   workplaceOf,
   type Purpose,
+  type UnderfillKind,
   type Stack,
 } from './purpose';
 export { adviceOn, type Advice } from './advice';

@@ -1,0 +1,134 @@
+import { bodyBox, partByRef, shieldOver, type Board, type Part } from '../board';
+import {
+  COARSE_MESH,
+  judgeHeat,
+  simulateHeat,
+  type HeatGoals,
+  type HeatPlan,
+  type HeatVerdict,
+  type Station,
+} from '../heat';
+import type { Stretch } from './edges';
+
+/** What a neighbour has to fear from the work. */
+export interface Threat {
+  readonly ref: string;
+  readonly what: string;
+  readonly from: 'heat' | 'air' | 'tool' | 'shield';
+  readonly words: string;
+  /** How much it counts: K missing to a comfortable margin, or as much as that. */
+  readonly weight: number;
+}
+
+export interface Guard {
+  readonly what: string;
+  readonly plan: HeatPlan;
+  /** What it does to the neighbour it is for, K, and to the moment of the lift, s; null where it is never reached. */
+  readonly spares: { readonly ref: string; readonly byK: number };
+  readonly laterS: number | null;
+  /** Whether the plan holds with it. */
+  readonly holds: boolean;
+}
+
+/** With more margin than this a neighbour has nothing to fear, K. Engineering estimate. */
+const COMFORT_K = 20;
+/** Room below which a slip of the tool meets a neighbour, mm; and what that counts. Engineering estimates. */
+const TOOL_ROOM_MM = 0.8;
+const TOOL_WEIGHT = 15;
+const AIR_WEIGHT = 8;
+const SHIELD_WEIGHT = 6;
+const SHIELD_NEAR_MM = 3;
+
+/** The neighbours of a worked part, those that have most to fear first. */
+export function threatsRound(board: Board, part: Part, verdict: HeatVerdict, stretches: readonly Stretch[]): Threat[] {
+  const of = (ref: string): string => partByRef(board, ref)?.what ?? '';
+  const heat = verdict.neighbours
+    .filter((n) => n.limitC - n.peakC < COMFORT_K)
+    .map((n): Threat => {
+      const own = partByRef(board, n.ref)?.underfilled ? ' and has underfill of its own' : '';
+      return {
+        ...{ ref: n.ref, what: n.what, from: 'heat' },
+        words: `${n.limited} reach ${Math.round(n.peakC)} of ${Math.round(n.limitC)} °C at second ${Math.round(n.atS)}${own}`,
+        weight: COMFORT_K - (n.limitC - n.peakC) + (own ? 5 : 0),
+      };
+    });
+  const air = verdict.swimming.map((ref): Threat => ({
+    ...{ ref, what: of(ref), from: 'air', weight: AIR_WEIGHT },
+    words: 'its solder melts too: blown or dragged away',
+  }));
+  const tool = stretches
+    .filter((s) => s.near && s.clearanceMm < TOOL_ROOM_MM)
+    .map((s): Threat => ({
+      ...{ ref: s.near!, what: of(s.near!), from: 'tool' },
+      words: `${s.clearanceMm.toFixed(1)} mm beside the ${s.name}: a slip meets it`,
+      weight: TOOL_WEIGHT * (1 - s.clearanceMm / TOOL_ROOM_MM),
+    }));
+  const box = bodyBox(board, part);
+  const shields = board.parts
+    .filter((p) => p.ref !== part.ref && shieldOver(board, p) && !shieldOver(board, part))
+    .filter((p) => {
+      const b = bodyBox(board, p);
+      return (
+        Math.hypot(Math.max(0, b.x0 - box.x1, box.x0 - b.x1), Math.max(0, b.y0 - box.y1, box.y0 - b.y1)) <
+        SHIELD_NEAR_MM
+      );
+    })
+    .slice(0, 1)
+    .map((p): Threat => ({
+      ...{ ref: p.ref, what: p.what, from: 'shield', weight: SHIELD_WEIGHT },
+      words: 'under a shield: it keeps the air off and holds the heat; what is inside cannot be seen',
+    }));
+  const strongest = new Map<string, Threat>();
+  for (const t of [...heat, ...air, ...tool, ...shields]) {
+    const key = `${t.ref} ${t.from}`;
+    if (t.weight > (strongest.get(key)?.weight ?? 0)) strongest.set(key, t);
+  }
+  return [...strongest.values()].sort((a, b) => b.weight - a.weight);
+}
+
+/** Flow turned down by so much as a guard. Engineering estimate. */
+const LESS_FLOW = 0.7;
+const MOST_GUARDED = 3;
+
+/** Guards for the neighbours that heat threatens, each tried in the simulation: what it spares and what it costs. */
+export function tryGuards(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  threats: readonly Threat[],
+  goals?: HeatGoals,
+): Guard[] {
+  const judged = (p: HeatPlan): HeatVerdict =>
+    judgeHeat(board, p, simulateHeat(board, station, p, { ...COARSE_MESH, frames: false })!, goals);
+  const threatened = [...new Set(threats.filter((t) => t.from === 'heat').map((t) => t.ref))].slice(0, MOST_GUARDED);
+  if (threatened.length === 0) return [];
+  const before = judged(plan);
+  const smaller = [...station.nozzlesMm].filter((n) => n < plan.nozzleMm).sort((a, b) => b - a)[0];
+  const [worst] = threatened;
+  const tries: { what: string; plan: HeatPlan; ref: string }[] = [
+    ...threatened
+      .filter((ref) => !plan.covers.includes(ref))
+      .map((ref) => ({
+        what: `Heat tape or a metal cover over ${ref}`,
+        plan: { ...plan, covers: [...plan.covers, ref] },
+        ref,
+      })),
+    ...(smaller ? [{ what: `Nozzle of ${smaller} mm`, plan: { ...plan, nozzleMm: smaller }, ref: worst }] : []),
+    {
+      what: 'Less flow',
+      plan: { ...plan, steps: plan.steps.map((s) => ({ ...s, flowLpm: Math.round(LESS_FLOW * s.flowLpm) })) },
+      ref: worst,
+    },
+  ];
+  const peak = (v: HeatVerdict, ref: string): number => v.neighbours.find((n) => n.ref === ref)?.peakC ?? NaN;
+  return tries.map((t) => {
+    const after = judged(t.plan);
+    return {
+      what: t.what,
+      plan: t.plan,
+      spares: { ref: t.ref, byK: peak(before, t.ref) - peak(after, t.ref) },
+      laterS: after.reachedAtS === null || before.reachedAtS === null ? null : after.reachedAtS - before.reachedAtS,
+      holds: after.holds,
+    };
+  });
+}
