@@ -26,10 +26,10 @@ module.exports = {
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
-      name: 'workers-use-core-only',
+      name: 'workers-use-core-and-devices-only',
       severity: 'error',
       from: { path: '^src/workers/' },
-      to: { path: '^src/(?!core/|workers/)' },
+      to: { path: '^src/(?!core/|devices/|workers/)' },
     },
     {
       name: 'devices-use-core-only',

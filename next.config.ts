@@ -4,7 +4,11 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   devIndicators: false,
-  experimental: { optimizePackageImports: ['@chakra-ui/react'] },
+  experimental: {
+    optimizePackageImports: ['@chakra-ui/react'],
+    // A microscope's picture comes whole.
+    serverActions: { bodySizeLimit: '32mb' },
+  },
 };
 
 export default config;

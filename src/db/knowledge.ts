@@ -2,6 +2,7 @@ import { asc, eq, sql } from 'drizzle-orm';
 import { goalSetsSchema, type GoalSets } from '../core/heat';
 import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
 import type { BenchKnowledge } from '../core/job';
+import { sitePracticeSchema, type SitePractice } from '../core/joints';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
 import { referenceTable, type ReferenceReading } from '../core/reference';
 import type { Database } from './client';
@@ -10,6 +11,7 @@ import { references, settings } from './schema';
 const PRACTICE = 'practice';
 const SOURCING = 'sourcing';
 const GOALS = 'heat goals';
+const SITES = 'site practice';
 
 async function findSetting(db: Database, name: string): Promise<unknown> {
   const [row] = await db.select().from(settings).where(eq(settings.name, name));
@@ -41,6 +43,13 @@ export const findGoals = async (db: Database): Promise<GoalSets> =>
   goalSetsSchema.parse((await findSetting(db, GOALS)) ?? {});
 
 export const saveGoals = (db: Database, goals: GoalSets): Promise<void> => saveSetting(db, GOALS, goals);
+
+/** How this bench makes sites ready. */
+export const findSitePractice = async (db: Database): Promise<SitePractice> =>
+  sitePracticeSchema.parse((await findSetting(db, SITES)) ?? {});
+
+export const saveSitePractice = (db: Database, practice: SitePractice): Promise<void> =>
+  saveSetting(db, SITES, practice);
 
 /** Reference readings of a board, oldest first. */
 export async function listReferences(db: Database, boardId: string): Promise<ReferenceReading[]> {

@@ -2,6 +2,7 @@ import { bodyBox, partByRef, shieldOver, type Board, type Part } from '../board'
 import {
   COARSE_MESH,
   judgeHeat,
+  marginOf,
   simulateHeat,
   type HeatGoals,
   type HeatPlan,
@@ -90,11 +91,16 @@ export function threatsRound(board: Board, part: Part, verdict: HeatVerdict, str
 const LESS_FLOW = 0.7;
 const MOST_GUARDED = 3;
 
-/** Guards for the neighbours that heat threatens, each tried in the simulation: what it spares and what it costs. */
+/**
+ * Guards for the neighbours that heat threatens, each tried in the simulation: what it spares and what it costs. Tried on a
+ * coarse mesh, of which only differences are taken: whether the plan then holds is said from its margin on the fine one.
+ * @param usual the plan's own verdict, on the fine mesh.
+ */
 export function tryGuards(
   board: Board,
   station: Station,
   plan: HeatPlan,
+  usual: HeatVerdict,
   threats: readonly Threat[],
   goals?: HeatGoals,
 ): Guard[] {
@@ -103,6 +109,7 @@ export function tryGuards(
   const threatened = [...new Set(threats.filter((t) => t.from === 'heat').map((t) => t.ref))].slice(0, MOST_GUARDED);
   if (threatened.length === 0) return [];
   const before = judged(plan);
+  const fineK = marginOf(usual).marginK - marginOf(before).marginK;
   const smaller = [...station.nozzlesMm].filter((n) => n < plan.nozzleMm).sort((a, b) => b - a)[0];
   const [worst] = threatened;
   const tries: { what: string; plan: HeatPlan; ref: string }[] = [
@@ -128,7 +135,7 @@ export function tryGuards(
       plan: t.plan,
       spares: { ref: t.ref, byK: peak(before, t.ref) - peak(after, t.ref) },
       laterS: after.reachedAtS === null || before.reachedAtS === null ? null : after.reachedAtS - before.reachedAtS,
-      holds: after.holds,
+      holds: marginOf(after).marginK + fineK >= 0,
     };
   });
 }

@@ -48,7 +48,7 @@ export function planClearing({
   const lift = windowInDoubt(board, station, liftPlan, goals);
   const stretches = stretchesOf(board, part);
   const threats = threatsRound(board, part, lift.verdict, stretches);
-  const guards = tryGuards(board, station, liftPlan, threats, goals);
+  const guards = tryGuards(board, station, liftPlan, lift.verdict, threats, goals);
   if (!underfill) return { lift, liftPlan, threats, guards };
   const started = {
     ...planFor(board, station, plan, 'soften'),

@@ -53,7 +53,7 @@ const marginsInOrder = (verdict: HeatVerdict): Margin[] =>
   limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
 
 /** Single steps on the full solver: fewer, since each plan costs a full run. */
-const FULL_POLISHES = 3;
+const FULL_POLISHES = 6;
 
 const inFull = (board: Board, station: Station, plan: HeatPlan, goals: HeatGoals): HeatVerdict =>
   judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!, goals);
@@ -82,7 +82,7 @@ const SAYS_THE_SAME_K = 0.3;
 /**
  * The dials and durations with the most margin for settings that stay as they are. The climb goes over the reduced model on
  * a coarse mesh; what the full solver finds at its top is added to that model, limit by limit, and the climb goes on from
- * there (space mapping, Bandler et al. 1994). The margin told is the full solver's.
+ * there (output space mapping; Bandler et al., IEEE Trans. MTT 42, 1994, from memory). The margin told is the full solver's.
  */
 export function bestInFamily(
   board: Board,

@@ -4,6 +4,7 @@ export { adiabaticWallC, jetFilm, localG, martinF, reynolds, type Jet } from './
 export { bestKernel, typescriptKernel, webassemblyKernel, type Kernel } from './kernel';
 export { COARSE_MESH, meshBoard, type BoardMesh } from './mesh';
 export {
+  asPlacing,
   heatPlanSchema,
   heatStepSchema,
   nozzleFor,

@@ -155,4 +155,11 @@ export function startingPlan(
   };
 }
 
+/** The plan that took a part off, for putting it back: the same heat, its steps named for what the hand does then. */
+export function asPlacing(plan: HeatPlan): HeatPlan {
+  const named = new Map(SHAPES.lift.steps.map(([name], i) => [name, SHAPES.place.steps[i][0]]));
+  named.set(SHAPES.lift.off, SHAPES.place.off);
+  return { ...plan, purpose: 'place', steps: plan.steps.map((s) => ({ ...s, name: named.get(s.name) ?? s.name })) };
+}
+
 export const planSeconds = (plan: HeatPlan): number => plan.steps.reduce((s, step) => s + step.durationS, 0);

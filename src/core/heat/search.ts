@@ -36,8 +36,10 @@ const LEAST_K = 6;
 const MOST_COVERS = 3;
 /** The settings are gone through so often at most, each time from the best so far. */
 const PASSES = 2;
-/** Settings whose durations and dials are gone through to the end. */
-const FINALISTS = 2;
+/** Settings whose durations and dials are gone through to the end: at least, and at most where few runs were needed. */
+const FINALISTS = [2, 5] as const;
+/** No further finalist after so many runs. Engineering estimate: about half a minute in a browser. */
+const ENOUGH_RUNS = 1400;
 
 type Change = (plan: HeatPlan) => HeatPlan;
 
@@ -57,7 +59,7 @@ export function searchPlan(
   const station = { ...whole, setC: dialRangeC(whole, goals) };
   const settings = settingsOf(station, start);
   const spread = spreadOver(settings, start);
-  const most = 1 + FINALISTS + spread.length + 2 * PASSES * settings.reduce((sum, s) => sum + s.length - 1, 0);
+  const most = 1 + FINALISTS[0] + spread.length + 2 * PASSES * settings.reduce((sum, s) => sum + s.length - 1, 0);
   const tally = { tried: 0, runs: 0 };
   const all: Tried[] = [];
   let stopped = false;
@@ -107,7 +109,12 @@ export function searchPlan(
     if (best === from) break;
   }
   all.sort((a, b) => b.score - a.score);
-  const finalists = stopped ? [] : all.slice(0, FINALISTS).flatMap(({ plan }) => once(plan, false) ?? []);
+  const finalists: Tried[] = [];
+  for (const { plan } of all.slice(0, FINALISTS[1])) {
+    if (stopped || (finalists.length >= FINALISTS[0] && tally.runs > ENOUGH_RUNS)) break;
+    const finalist = once(plan, false);
+    if (finalist) finalists.push(finalist);
+  }
   if (stopped || finalists.length === 0) return undefined;
   const first = finalists.reduce((a, b) => (b.score > a.score ? b : a));
   const last = polishedInFull(board, station, first.plan, goals);

@@ -1,5 +1,6 @@
 export { fullPattern, patternWithout, sitesOf, neighbourPairs, type Site, type SitePattern } from './pattern';
-export { greyOf, type GreyPicture } from './picture';
+export { balledPart, type BalledPart } from './part';
+export { MOST_PIXELS, greyOf, type GreyPicture } from './picture';
 export { mapPoint, inverse, type Homography, type Point } from './homography';
 export {
   BALL_LIMITS,

@@ -5,6 +5,9 @@ export interface GreyPicture {
   readonly grey: Uint8Array | Uint8ClampedArray;
 }
 
+/** Larger pictures are refused: nothing on a bench needs more, and memory ends. */
+export const MOST_PIXELS = 24_000_000;
+
 /** Grey from red, green, blue and alpha. Weights: ITU-R BT.601. */
 export function greyOf(rgba: Uint8Array | Uint8ClampedArray, width: number, height: number): GreyPicture {
   const grey = new Uint8Array(width * height);

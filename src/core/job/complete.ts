@@ -14,6 +14,8 @@ const COMMANDS = [
   'on',
   'mended',
   'shield',
+  'lifted',
+  'flat',
   'pack',
   'note',
   'fix',
@@ -59,6 +61,9 @@ function candidates(board: Board, words: string[]): string[] {
       return last === 2 ? lower([...new Set(board.ports.map((p) => p.imagePart))]) : ['good', 'bad'];
     case 'try':
       return last === 2 ? board.functions.map((f) => f.id) : ['works', 'fails'];
+    case 'lifted':
+      return last === 2 ? lower(board.parts.map((p) => p.ref)) : last === 3 ? ['none'] : [];
+    case 'flat':
     case 'off':
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : [];
     case 'on':

@@ -13,6 +13,7 @@ import {
 import { fail, ok, type Result } from '../result';
 import { formatAmp, formatVolt, parseFigure } from '../units';
 import { access, parseMended, parseOff, parseOn, parseShield, type Entry } from './entry-work';
+import { parseFlat, parseLifted } from './entry-site';
 import type { Stop } from '../usb';
 import type { JobState } from './fold';
 import { refusedPower } from './gate';
@@ -32,6 +33,7 @@ const BAD = new Set(['bad', 'fail', 'fails', 'dead', 'damaged', 'no']);
  *   usb a 14.8v 0.49 · usb j2 b 5.02 0.01 · usb a swing · look j1 good · look j1 bad pins corrosion
  *   a5 0.262 · j2 b7 ol · talk a unanswered · tester fail · swap charger works · swap j2 cable same · pack 3.85
  *   try charge works · check u9 bad
+ *   lifted u4 12 13 · lifted u4 none · flat u4 52 55 50 54
  *   off u4 · on u4 new · on u4 same · mended vin · shield sh1 off · pack out · open · out · closed · note … · fix c14 6.4 kohm
  */
 export function parseEntry(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
@@ -63,6 +65,10 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
       return parseShield(board, state, rest);
     case 'mended':
       return parseMended(board, state, rest);
+    case 'lifted':
+      return parseLifted(board, rest);
+    case 'flat':
+      return parseFlat(board, rest);
     case 'pack':
       return parsePack(board, rest);
     case 'open':

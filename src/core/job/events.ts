@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { HISTORY_FLAGS, measurementSchema, valueSchema } from '../diagnose';
 import { heatPlanSchema } from '../heat';
 import { ROUTE_ACTIONS, VERDICTS } from '../parts';
+import { runEventSchema } from '../run';
 
 const ref = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/);
 const damaged = z.string().regex(/^[A-Z][A-Z0-9_]{0,23}$/);
@@ -33,6 +34,36 @@ const storySchema = z.object({
     .max(1_000_000)
     .optional()
     .describe('what the device is worth to its owner, in the shop’s money'),
+});
+
+const pin = z.string().regex(/^[A-Z0-9]{1,6}$/);
+
+/** A ball as a picture or the bench says it is. */
+const ballSchema = z.object({
+  pin,
+  state: z.enum(['good', 'missing', 'small', 'large', 'beside']),
+  diameterMm: z.number().min(0).max(5),
+  sdMm: z.number().min(0).max(5).nullable().describe('null where the picture does not say'),
+  unclear: z.boolean().default(false).describe('left to the eye'),
+  byHand: z.boolean().default(false).describe('set right by the bench'),
+});
+
+/** Balls looked over in a picture. */
+const inspectionSchema = z.object({
+  kind: z.literal('inspection'),
+  ref,
+  sha256: sha256.describe('the picture, kept with the images'),
+  name: z.string().max(200),
+  toPicture: z.array(z.number()).length(8).describe('from pitches, the middle of the array at the origin, to pixels'),
+  mmPerPx: z.number().positive(),
+  balls: z.array(ballSchema).min(1).max(2500),
+  bridges: z.array(z.tuple([pin, pin])).max(2500),
+  crumbs: z
+    .array(z.tuple([z.number(), z.number()]))
+    .max(500)
+    .describe('bits that do not belong there, in pitches'),
+  words,
+  holds: z.boolean(),
 });
 
 /** What can happen to a job. A reading keeps only what was measured: the board's state comes from the fold. */
@@ -77,6 +108,23 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     holds: z.boolean(),
   }),
   z.object({ kind: z.literal('site'), ref, words }),
+  z.object({
+    kind: z.literal('lifted'),
+    ref,
+    pins: z.array(pin).max(2500).describe('all pads that are off; none: all hold'),
+  }),
+  inspectionSchema,
+  z.object({
+    kind: z.literal('flatness'),
+    ref,
+    readings: z
+      .array(z.object({ xMm: z.number(), yMm: z.number(), heightMm: z.number() }))
+      .min(3)
+      .max(40),
+    words,
+    holds: z.boolean(),
+  }),
+  runEventSchema,
   z.object({
     kind: z.literal('image'),
     role: z.enum(['patient', 'donor', 'merged']),
@@ -128,6 +176,8 @@ export type ChosenRoute = Extract<z.infer<typeof eventBodySchema>, { kind: 'rout
 export type EventBody = z.infer<typeof eventBodySchema>;
 export type Story = z.infer<typeof storySchema>;
 export type JobEvent = z.infer<typeof jobEventSchema>;
+/** Balls of a part as a picture shows them. */
+export type BallInspection = z.infer<typeof inspectionSchema>;
 export type ImageRole = 'patient' | 'donor' | 'merged';
 export type Outcome = (typeof OUTCOMES)[number];
 

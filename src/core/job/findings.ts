@@ -1,5 +1,6 @@
-import type { Board } from '../board';
+import { partByRef, type Board } from '../board';
 import { METER_WORDS, readMeter, type HistoryFlag, type MeasurementKind } from '../diagnose';
+import { judgeLifted } from '../joints';
 import { formatAmp, formatChance, formatVolt } from '../units';
 import type { JobAnalysis } from './analysis';
 import type { JobState, TakenReading } from './fold';
@@ -24,7 +25,7 @@ export function findingsOf(board: Board, state: JobState, analysis: JobAnalysis,
     probe: probeFinding(state, analysis),
     decide: decideFinding(state),
     heat: state.heatPlan?.finding ?? '',
-    balls: state.site?.words ?? '',
+    balls: ballsFinding(board, state),
     image: imageFinding(state),
     prove: proveFinding(state, proof),
     close: closeFinding(state),
@@ -87,6 +88,19 @@ export function shortWords(words: string): string {
   const [ref] = words.split(' ');
   const comma = words.indexOf(', ');
   return /^[A-Z]{1,3}\d+$/.test(ref) && comma > 0 ? `${ref}: ${words.slice(comma + 2)}` : words;
+}
+
+function ballsFinding(board: Board, { site, lifted, inspections, flatness, decision }: JobState): string {
+  const ref = site?.ref ?? decision?.ref ?? Object.keys(inspections)[0] ?? Object.keys(lifted)[0] ?? '';
+  const part = partByRef(board, ref);
+  const gone = lifted[ref] ?? [];
+  const lines = [
+    gone.length > 0 && part ? judgeLifted(board, part, gone).headline : undefined,
+    inspections[ref]?.words,
+    site?.words,
+    flatness[ref]?.words,
+  ];
+  return lines.filter((line) => line !== undefined).join('. ');
 }
 
 function imageFinding({ images, written }: JobState): string {

@@ -31,6 +31,13 @@ export interface JobState {
   readonly route?: Body<'route'>;
   readonly heatPlan?: Body<'heatPlan'>;
   readonly site?: Body<'site'>;
+  /** Pads that are off the board, by part. */
+  readonly lifted: Readonly<Record<string, readonly string[]>>;
+  /** The latest look at the balls of each part, and at how flat it lies. */
+  readonly inspections: Readonly<Record<string, Body<'inspection'>>>;
+  readonly flatness: Readonly<Record<string, Body<'flatness'>>>;
+  /** Presses of the pedal, of all runs. */
+  readonly presses: readonly Body<'run'>[];
   readonly images: Readonly<Partial<Record<ImageRole, Body<'image'>>>>;
   readonly written?: Body<'imageWritten'>;
   /** The latest trace of each plug way, by port and side as `J1 A`. */
@@ -51,6 +58,10 @@ const START: JobState = {
   absent: [],
   replaced: [],
   swapped: [],
+  lifted: {},
+  inspections: {},
+  flatness: {},
+  presses: [],
   images: {},
   traces: {},
   captures: {},
@@ -128,6 +139,14 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, heatPlan: body };
     case 'site':
       return { ...state, site: body };
+    case 'lifted':
+      return { ...state, lifted: { ...state.lifted, [body.ref]: body.pins } };
+    case 'inspection':
+      return { ...state, inspections: { ...state.inspections, [body.ref]: body } };
+    case 'flatness':
+      return { ...state, flatness: { ...state.flatness, [body.ref]: body } };
+    case 'run':
+      return { ...state, presses: [...state.presses, body] };
     case 'image':
       return { ...state, images: { ...state.images, [body.role]: body } };
     case 'imageWritten':

@@ -2,11 +2,13 @@ export { analyseJob, isOutside, type JobAnalysis, type TestAdvice } from './anal
 export { cautionFor, type Caution } from './cautions';
 export { applyCompletion, completeEntry } from './complete';
 export { isGated, LOOK_ADVICE, portGate, refusedPower, type PortGate } from './gate';
+export { flatnessOf } from './entry-site';
 export { packRail, parseEntry, placeNames, type Entry, type EntryMode } from './entry';
 export {
   OUTCOMES,
   eventBodySchema,
   jobEventSchema,
+  type BallInspection,
   type ChosenRoute,
   type EventBody,
   type ImageRole,

@@ -185,6 +185,14 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `heat plan for ${body.plan.partRef}`;
     case 'site':
       return `site of ${body.ref}`;
+    case 'lifted':
+      return `lifted pads of ${body.ref}`;
+    case 'inspection':
+      return `picture of ${body.ref}`;
+    case 'flatness':
+      return `flatness of ${body.ref}`;
+    case 'run':
+      return `run: ${body.mark ?? body.act}`;
     case 'image':
       return `${body.role} image ${body.name}`;
     case 'imageWritten':

@@ -19,6 +19,8 @@ export interface CentrePaste {
 const STARVES_BELOW = 0.6;
 const FLOATS_ABOVE = 1.1;
 const AIMED = 0.9;
+/** Flux gas needs channels out from under the part: never more than this share. Common practice, no source. */
+const MOST_SHARE = 0.8;
 /** Windows wider than this are scooped out by a squeegee, mm. Common practice, no source. */
 const WIDEST_WINDOW_MM = 1.5;
 
@@ -35,13 +37,14 @@ export function centrePaste(
   const edgeHeightMm = (deposit * phi) / (edge.lengthMm * edge.widthMm);
   // Windows release fully: they are wide against the foil.
   const fullHeightMm = stencilMm * transferEfficiency(1) * phi;
-  const share = (of: number): number => Math.min(1, (of * edgeHeightMm) / fullHeightMm);
-  const take = share(AIMED);
+  const share = (of: number): number => Math.min(MOST_SHARE, (of * edgeHeightMm) / fullHeightMm);
+  const [least, most] = [share(STARVES_BELOW), share(FLOATS_ABOVE)];
+  const take = Math.min(share(AIMED), (least + most) / 2);
   const side = Math.ceil(Math.max(...centreMm) / WIDEST_WINDOW_MM / Math.SQRT2);
   const windows = Math.max(1, side) ** 2;
   return {
-    least: share(STARVES_BELOW),
-    most: share(FLOATS_ABOVE),
+    least,
+    most,
     take,
     edgeHeightMm,
     centreHeightMm: take * fullHeightMm,

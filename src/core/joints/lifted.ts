@@ -66,14 +66,14 @@ function judgePad(board: Board, part: Part, pad: Pad, lifted: ReadonlySet<string
   const place = nearestElsewhere(board, part, pad, net);
   if (!place && usersOf(board, part, net).length === 0)
     return { pin, net, kind: 'noConnect', words: `${net} goes nowhere else: nothing is lost.` };
-  const use = useOf(board, part, net);
+  const loss = lossOf(board, part, net);
   if (place && place.awayMm <= LONGEST_WIRE_MM) {
     return {
       ...{ pin, net, kind: 'wire', wireTo: place },
-      words: `${use}. A wire to ${place.name}, ${place.awayMm.toFixed(1)} mm off, brings it back.`,
+      words: `${loss}. A wire to ${place.name}, ${place.awayMm.toFixed(1)} mm off, brings it back.`,
     };
   }
-  return { pin, net, kind: 'vital', words: `${use}, and no place on this side to bring it back from.` };
+  return { pin, net, kind: 'vital', words: `${loss}, and no place on this side to bring it back from.` };
 }
 
 function groundPad(board: Board, part: Part, pad: Pad, net: string, left: number): LiftedPad {
@@ -114,7 +114,7 @@ function nearestElsewhere(board: Board, part: Part, pad: Pad, net: string): Lift
 }
 
 /** What is lost without the net: the rail it is, or the functions of the parts on it. */
-function useOf(board: Board, part: Part, net: string): string {
+function lossOf(board: Board, part: Part, net: string): string {
   const rail = railOfNet(board, net);
   if (rail) return `${net} is the rail ${rail.id}`;
   const beside = new Set(usersOf(board, part, net).map((p) => p.ref));

@@ -1,15 +1,17 @@
 'use client';
 
-import { Text } from '@chakra-ui/react';
-import { partByRef } from '@/core/board';
+import { useState, useTransition } from 'react';
+import { Flex, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
-import { ALLOYS } from '@/core/joints';
-import { FigureLine, MarginPart } from '@/ui';
-import { siteRef } from './balls-work';
+import { ALLOYS, type SitePractice } from '@/core/joints';
+import { AnswerNote, FigureLine, MarginPart, Named, SelectBox, TextInput } from '@/ui';
+import { keepSiteRule, type BallsAnswer } from './actions';
+import type { SiteBench } from './queries';
+import { sitePart } from './site-part';
 
-/** What the arithmetic rests on. */
-export function BallsMargin({ job }: { job: JobView }) {
-  const part = partByRef(job.board, siteRef(job) ?? '');
+/** What the arithmetic rests on, and the house rules it follows. */
+export function BallsMargin({ job, bench }: { job: JobView; bench: SiteBench }) {
+  const part = sitePart(job);
   if (!part) return null;
   const { alloy } = job.board;
   const pkg = job.board.packages[part.package];
@@ -21,18 +23,69 @@ export function BallsMargin({ job }: { job: JobView }) {
         <FigureLine name="Alloy as built" value={alloy} />
         <FigureLine name="Liquidus" value={`${ALLOYS[alloy].liquidusC} °C`} />
       </MarginPart>
+      <HouseRules practice={bench.practice} />
       <MarginPart title="Rests on">
         <Text fontSize="14px">
-          Deposit from aperture, stencil and transfer; area ratio at least 0.66 (IPC-7525). Collapse as a sphere between
-          two pads. Half of the centre pad in paste is common practice: more floats the part, less starves it.
-        </Text>
-      </MarginPart>
-      <MarginPart title="Braid">
-        <Text fontSize="14px">
-          Below 0.5 mm pitch level with the iron: braid pulls pads when it sticks or cools. Above it braid is allowed,
-          with flux and heat.
+          Deposit from aperture, foil and transfer; area ratio at least 0.66 (IPC-7525). Collapse as a sphere between
+          two pads. Coplanarity limits by pitch, iron settings and the share of paste on a centre pad are common
+          practice.
         </Text>
       </MarginPart>
     </>
+  );
+}
+
+function HouseRules({ practice }: { practice: SitePractice }) {
+  const [answer, setAnswer] = useState<BallsAnswer>();
+  const [pitch, setPitch] = useState(String(practice.braidFromPitchMm));
+  const [, start] = useTransition();
+  const keep = (rule: Partial<SitePractice>): void => start(async () => setAnswer(await keepSiteRule(rule)));
+  return (
+    <MarginPart title="House rules">
+      <Flex direction="column" gap="2">
+        <Named name="Braid">
+          <SelectBox
+            value={practice.braid}
+            options={[
+              ['above', 'from a pitch on'],
+              ['never', 'never'],
+            ]}
+            onChange={(braid) => keep({ braid: braid as SitePractice['braid'] })}
+          />
+        </Named>
+        {practice.braid === 'above' && (
+          <Named name="from a pitch of, mm">
+            <TextInput
+              inputMode="decimal"
+              value={pitch}
+              onChange={(e) => setPitch(e.target.value)}
+              onBlur={() => Number(pitch) !== practice.braidFromPitchMm && keep({ braidFromPitchMm: Number(pitch) })}
+            />
+          </Named>
+        )}
+        <Named name="New balls">
+          <SelectBox
+            value={practice.balls}
+            options={[
+              ['auto', 'paste if coarse and even enough'],
+              ['paste', 'paste'],
+              ['spheres', 'spheres'],
+            ]}
+            onChange={(balls) => keep({ balls: balls as SitePractice['balls'] })}
+          />
+        </Named>
+        <Named name="Flux">
+          <SelectBox
+            value={practice.flux}
+            options={[
+              ['sparing', 'sparing'],
+              ['generous', 'generous'],
+            ]}
+            onChange={(flux) => keep({ flux: flux as SitePractice['flux'] })}
+          />
+        </Named>
+        {answer && !answer.kept && <AnswerNote answer={answer} />}
+      </Flex>
+    </MarginPart>
   );
 }

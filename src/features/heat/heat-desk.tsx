@@ -3,6 +3,7 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
   NOMINAL_STATION,
+  asPlacing,
   nozzleFor,
   startingPlan,
   withCopper,
@@ -90,7 +91,7 @@ function firstPlan(job: JobView, station: Station, opened: HeatPlan | undefined)
   const off = (ref: string): boolean => job.state.absent.includes(ref);
   const kept = job.state.heatPlan?.plan;
   // The plan that took a part off is where the plan that puts it back begins.
-  if (kept) return kept.purpose === 'lift' && off(kept.partRef) ? { ...kept, purpose: 'place' } : kept;
+  if (kept) return kept.purpose === 'lift' && off(kept.partRef) ? asPlacing(kept) : kept;
   const ref = partOf(job);
   const { bodyMm } = job.board.packages[partByRef(job.board, ref)!.package];
   const purpose = off(ref) ? 'place' : 'lift';

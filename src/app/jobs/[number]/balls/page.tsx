@@ -1,17 +1,19 @@
 import { BallsMargin } from '@/features/balls/balls-margin';
 import { BallsWork } from '@/features/balls/balls-work';
+import { loadSiteBench } from '@/features/balls/queries';
+import { ballsView } from '@/features/balls/view';
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function BallsPage(props: JobPageProps) {
-  const { job } = await jobOfPage(props);
+  const [{ job }, bench, { view }] = await Promise.all([jobOfPage(props), loadSiteBench(), props.searchParams]);
   return (
     <JobFrame
       job={job}
       stage="balls"
-      work={<BallsWork job={job} onKeep={enterEvent} />}
-      margin={<BallsMargin job={job} />}
+      work={<BallsWork job={job} bench={bench} view={ballsView(view)} onKeep={enterEvent} />}
+      margin={<BallsMargin job={job} bench={bench} />}
     />
   );
 }

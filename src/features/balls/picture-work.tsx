@@ -1,0 +1,278 @@
+'use client';
+
+import { useEffect, useMemo, useRef, useState, useTransition } from 'react';
+import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import type { Part } from '@/core/board';
+import { balledPart, sitesOf, type BalledPart, type Inspection } from '@/core/inspect';
+import type { BallInspection, JobView } from '@/core/job';
+import { judgeReuse, type ArrayLands, type ReuseVerdict } from '@/core/joints';
+import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
+import { DiameterBars } from '@/drawings/diameter-bars';
+import { SPECIMENS, type Specimen } from '@/devices/microscope';
+import { AnswerNote, FilePick, Headline, MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
+import { inspectInWorker } from '@/workers/inspect/client';
+import { keepInspection, type BallsAnswer } from './actions';
+import type { SiteBench } from './queries';
+
+/** A picture with what was seen in it, before or after it is kept. */
+interface Look {
+  readonly src: string;
+  /** The file, while it is not kept. */
+  readonly file?: File;
+  readonly width: number;
+  readonly height: number;
+  readonly seen: Seen;
+}
+
+type Seen = Pick<BallInspection, 'toPicture' | 'mmPerPx' | 'balls' | 'bridges' | 'crumbs'>;
+
+/** Whether a part's balls are all there, alike and apart: from a picture. */
+export function PictureWork({ job, part, bench }: { job: JobView; part: Part; bench: SiteBench }) {
+  const pkg = job.board.packages[part.package];
+  const balled = useMemo(() => balledPart(pkg), [pkg]);
+  if (!balled || pkg.lands.kind !== 'array') {
+    return (
+      <Headline title={`${part.ref} has no balls`} aside={part.package}>
+        Its pads are tinned and level: look at them under the microscope and enter lifted ones at The site.
+      </Headline>
+    );
+  }
+  return <BalledWork job={job} part={part} bench={bench} balled={balled} lands={pkg.lands} />;
+}
+
+interface BalledProps {
+  readonly job: JobView;
+  readonly part: Part;
+  readonly bench: SiteBench;
+  readonly balled: BalledPart;
+  readonly lands: ArrayLands;
+}
+
+function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
+  const [look, setLook] = useState<Look | undefined>(() => keptLook(job.state.inspections[part.ref]));
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const [tookMs, setTookMs] = useState<number>();
+  const [answer, setAnswer] = useState<BallsAnswer>();
+  const [keeping, start] = useTransition();
+  const cancel = useRef(() => {});
+  useEffect(() => () => cancel.current(), []);
+
+  async function lookAt(file: File): Promise<void> {
+    setBusy(true);
+    setProblem(undefined);
+    setAnswer(undefined);
+    const run = inspectInWorker({ kind: 'look', picture: file, part: balled });
+    cancel.current = run.cancel;
+    const reply = await run.answer;
+    setBusy(false);
+    if (reply.kind === 'problem') return setProblem(reply.words);
+    if (reply.kind !== 'seen') return;
+    const { inspection, width, height } = reply;
+    setTookMs(reply.tookMs);
+    setLook({ src: URL.createObjectURL(file), file, width, height, seen: seenOf(inspection, balled) });
+  }
+  async function take(specimen: Specimen): Promise<void> {
+    setBusy(true);
+    setProblem(undefined);
+    const run = inspectInWorker({ kind: 'take', part: balled, specimen, seed: job.number + part.ref.length });
+    cancel.current = run.cancel;
+    const reply = await run.answer;
+    if (reply.kind === 'taken')
+      return lookAt(new File([reply.picture], `microscope ${specimen}.png`, { type: 'image/png' }));
+    setBusy(false);
+    if (reply.kind === 'problem') setProblem(reply.words);
+  }
+  const pick = (pin: string): void => {
+    if (!look) return;
+    setAnswer(undefined);
+    setLook({ ...look, seen: { ...look.seen, balls: look.seen.balls.map((b) => (b.pin === pin ? nextState(b) : b)) } });
+  };
+  const verdict = look && judgeReuse(placed(look.seen, balled), look.seen.bridges.length, lands, bench.practice);
+  const keep = (): void =>
+    start(async () => {
+      const form = new FormData();
+      const file = look!.file ?? (await fetched(look!.src));
+      form.set('picture', file);
+      const words = verdict!.headline;
+      form.set('inspection', JSON.stringify({ ...look!.seen, ref: part.ref, words, holds: verdict!.asItIs }));
+      setAnswer(await keepInspection(job.number, form, crypto.randomUUID()));
+    });
+  return (
+    <>
+      <LookHeadline part={part} look={look} verdict={verdict} busy={busy} count={balled.pins.length} />
+      <Flex gap="5" mb="3" align="center" wrap="wrap" fontSize="14px">
+        <FilePick
+          label="Picture of the balls"
+          text="open a picture, PNG or JPEG"
+          accept="image/png,image/jpeg"
+          onFile={(file) => void lookAt(file)}
+        />
+        <SimulatedMicroscope busy={busy} onTake={(specimen) => void take(specimen)} />
+        {tookMs !== undefined && <Text color="quiet">looked over in {(tookMs / 1000).toFixed(1)} s</Text>}
+      </Flex>
+      {problem && <ProblemNote text={problem} />}
+      {look && verdict && (
+        <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 250px' }} gap="6">
+          <BallPicture
+            src={look.src}
+            width={look.width}
+            height={look.height}
+            toPicture={look.seen.toPicture}
+            pitchMm={balled.pitchMm}
+            sites={drawnSites(look.seen, balled)}
+            bridges={look.seen.bridges.map(([a, b]) => [balled.pins.indexOf(a), balled.pins.indexOf(b)])}
+            crumbs={look.seen.crumbs.map(([x, y]) => ({ x, y }))}
+            onPick={pick}
+          />
+          <Box>
+            <Reasons verdict={verdict} crumbs={look.seen.crumbs.length} />
+            <Box h="130px" my="3">
+              <DiameterBars
+                diametersMm={look.seen.balls.filter((b) => b.state !== 'missing').map((b) => b.diameterMm)}
+              />
+            </Box>
+            <Text fontSize="14px" color="quiet" mb="3">
+              A click on a ball sets it right by hand: good, missing, small, large.
+            </Text>
+            <MainButton type="button" disabled={keeping || busy} onClick={keep}>
+              Keep with its picture
+            </MainButton>
+            <Box mt="2">
+              <AnswerNote answer={answer} />
+            </Box>
+          </Box>
+        </Grid>
+      )}
+    </>
+  );
+}
+
+function LookHeadline({
+  part,
+  look,
+  verdict,
+  busy,
+  count,
+}: {
+  part: Part;
+  look?: Look;
+  verdict?: ReuseVerdict;
+  busy: boolean;
+  count: number;
+}) {
+  if (busy)
+    return (
+      <Headline title="Looking the picture over" aside={`${part.ref}, ${count} balls`}>
+        The array is laid over it, every ball measured.
+      </Headline>
+    );
+  if (!look || !verdict)
+    return (
+      <Headline title={`Show the ${count} balls of ${part.ref}`} aside={part.package}>
+        From above, the whole array in the picture, the light even. Up to 24 megapixels, up to 8° askew.
+      </Headline>
+    );
+  const unclear = look.seen.balls.filter((b) => b.unclear && !b.byHand).length;
+  return (
+    <Headline title={verdict.headline} aside={`${part.ref}, ${count} balls`}>
+      {verdict.asItIs
+        ? `All ${count} there, alike and apart: coplanarity ${(1000 * verdict.uniformity!.coplanarityMm).toFixed(0)} of ${(1000 * verdict.uniformity!.limitMm).toFixed(0)} µm.`
+        : `${sentence(verdict.reasons.join(', '))}.`}{' '}
+      {unclear > 0 && `${unclear} marked “?” are left to your eye.`}
+    </Headline>
+  );
+}
+
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function SimulatedMicroscope({ busy, onTake }: { busy: boolean; onTake: (specimen: Specimen) => void }) {
+  const [specimen, setSpecimen] = useState<Specimen>('worn');
+  return (
+    <Flex gap="2" align="center">
+      <SelectBox
+        label="Specimen under the simulated microscope"
+        value={specimen}
+        options={SPECIMENS.map((s) => [s, `${s} part`] as const)}
+        onChange={(s) => setSpecimen(s as Specimen)}
+      />
+      <PlainButton type="button" disabled={busy} onClick={() => onTake(specimen)}>
+        Take from the simulated microscope
+      </PlainButton>
+    </Flex>
+  );
+}
+
+function Reasons({ verdict: { asItIs, reasons, uniformity }, crumbs }: { verdict: ReuseVerdict; crumbs: number }) {
+  return (
+    <>
+      <Text fontWeight="700" color={asItIs ? 'leaf' : 'rust'}>
+        {asItIs ? 'holds' : 'rework'}
+      </Text>
+      {reasons.map((reason) => (
+        <Text key={reason} fontSize="15px" borderBottom="1px solid" borderColor="rule" py="1">
+          {reason}
+        </Text>
+      ))}
+      {crumbs > 0 && (
+        <Text fontSize="15px" borderBottom="1px solid" borderColor="rule" py="1">
+          {crumbs === 1 ? 'A bit lies' : `${crumbs} bits lie`} between the balls: brush off
+        </Text>
+      )}
+      {uniformity && (
+        <Text fontSize="14px" color="quiet" mt="1">
+          Coplanarity {(1000 * uniformity.coplanarityMm).toFixed(0)} µm of {(1000 * uniformity.limitMm).toFixed(0)}
+        </Text>
+      )}
+    </>
+  );
+}
+
+const round = (value: number, digits: number): number => Number(value.toFixed(digits));
+
+function seenOf(inspection: Inspection, { pins }: BalledPart): Seen {
+  return {
+    toPicture: [...inspection.toPicture],
+    mmPerPx: inspection.mmPerPx,
+    balls: inspection.balls.map((b, i) => ({
+      pin: pins[i],
+      state: b.verdict,
+      diameterMm: round(Math.max(0, b.diameterMm), 4),
+      sdMm: Number.isFinite(b.diameterSdMm) ? round(b.diameterSdMm, 4) : null,
+      unclear: b.unclear,
+      byHand: false,
+    })),
+    bridges: inspection.bridges.map(([a, b]) => [pins[a], pins[b]]),
+    crumbs: inspection.crumbs.map(({ x, y }): [number, number] => [round(x, 3), round(y, 3)]),
+  };
+}
+
+function keptLook(kept: BallInspection | undefined): Look | undefined {
+  if (!kept) return undefined;
+  const [x, y] = [kept.toPicture[2], kept.toPicture[5]];
+  // The array lies in the middle of its picture: good enough to frame a kept one until it is loaded.
+  return { src: `/pictures/${kept.sha256}`, width: Math.round(2 * x), height: Math.round(2 * y), seen: kept };
+}
+
+async function fetched(src: string): Promise<File> {
+  const blob = await (await fetch(src)).blob();
+  return new File([blob], 'kept picture', { type: blob.type });
+}
+
+const STATES = ['good', 'missing', 'small', 'large'] as const;
+
+function nextState(ball: Seen['balls'][number]): Seen['balls'][number] {
+  const at = STATES.indexOf(ball.state as (typeof STATES)[number]);
+  return { ...ball, state: STATES[(at + 1) % STATES.length], byHand: true };
+}
+
+const placed = ({ balls }: Seen, { pattern, pitchMm }: BalledPart) =>
+  sitesOf(pattern).map((site, i) => ({
+    xMm: site.x * pitchMm,
+    yMm: site.y * pitchMm,
+    diameterMm: balls[i].diameterMm,
+    state: balls[i].state,
+  }));
+
+const drawnSites = ({ balls }: Seen, { pattern }: BalledPart): DrawnSite[] =>
+  sitesOf(pattern).map((site, i) => ({ ...site, ...balls[i] }));
