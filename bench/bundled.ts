@@ -12,6 +12,8 @@ function bundle(file: string): string {
   buildSync({
     ...{ entryPoints: [path.resolve('bench', file)], outfile, bundle: true, platform: 'node', format: 'esm' },
     logLevel: 'error',
+    // Too large to bundle: loaded as it lies.
+    external: ['@techstark/opencv-js'],
     // Packages that ask for modules by `require` find one.
     banner: { js: `import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);` },
   });

@@ -1,5 +1,6 @@
 /** The core without a browser: files in, JSON out. Bad input ends with exit code 2 and a readable problem. */
 import { Command, CommanderError } from 'commander';
+import { addBallsCommands } from './balls';
 import { addBoardCommands } from './board';
 import { addDiagnoseCommands } from './diagnose';
 import { addHeatCommands } from './heat';
@@ -13,6 +14,7 @@ import { addUsbCommands } from './usb';
 export function program(): Command {
   const root = new Command('unisolda').description('Bench arithmetic from the command line').exitOverride();
   addHeatCommands(root);
+  addBallsCommands(root);
   addDiagnoseCommands(root);
   addImageCommands(root);
   addProofCommands(root);

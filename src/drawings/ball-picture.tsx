@@ -46,7 +46,8 @@ export function BallPicture({
   onPick,
 }: BallPictureProps) {
   const pitchPx = Math.sqrt(Math.abs(toPicture[0] * toPicture[4] - toPicture[1] * toPicture[3]));
-  const px = Math.max(width, height) / 620;
+  const px = Math.max(width, height) / 460;
+  const mark = Math.max(13 * px, 0.42 * pitchPx);
   const at = sites.map((s) => mapPoint(toPicture, s));
   return (
     <Box bg="mat" position="relative" p="2">
@@ -90,13 +91,13 @@ export function BallPicture({
               {site.state !== 'good' && (
                 <text
                   x={at[i].x}
-                  y={at[i].y + 4 * px}
+                  y={at[i].y + 0.35 * mark}
                   textAnchor="middle"
                   fill={colour}
                   stroke={tone.mat}
                   strokeWidth={3 * px}
                   paintOrder="stroke"
-                  style={{ fontSize: 12 * px, fontWeight: 700 }}
+                  style={{ fontSize: mark, fontWeight: 700 }}
                 >
                   {MARKS[site.state]}
                 </text>
@@ -109,7 +110,7 @@ export function BallPicture({
                   stroke={tone.mat}
                   strokeWidth={3 * px}
                   paintOrder="stroke"
-                  style={{ fontSize: 13 * px, fontWeight: 700 }}
+                  style={{ fontSize: mark, fontWeight: 700 }}
                 >
                   ?
                 </text>

@@ -1,4 +1,4 @@
-import { Image, gaussianBlur } from 'image-js';
+import { blurred } from './blur';
 import type { Point } from './homography';
 import type { GreyPicture } from './picture';
 
@@ -37,13 +37,9 @@ export function findBlobs(picture: GreyPicture, pitchPx: number, most: number): 
 }
 
 function differenceOfBlurs({ width, height, grey }: GreyPicture, pitchPx: number): Float32Array {
-  // Sixteen bits, so that the blurs do not round the difference away.
-  const data = Uint16Array.from(grey, (g) => g << 8);
-  const image = new Image(width, height, { data, bitDepth: 16, colorModel: 'GREY' });
-  const blurred = (share: number): ReturnType<Image['getRawImage']>['data'] =>
-    gaussianBlur(image, { sigma: share * pitchPx }).getRawImage().data;
-  const [inner, outer] = [blurred(INNER), blurred(OUTER)];
-  return Float32Array.from(inner, (value, i) => (value - outer[i]) / 256);
+  const field = new Float32Array(grey);
+  const [inner, outer] = [INNER, OUTER].map((share) => blurred(field, width, height, share * pitchPx));
+  return inner.map((value, i) => value - outer[i]);
 }
 
 function isHighest(list: Float32Array, width: number, height: number, x: number, y: number, reach: number): boolean {

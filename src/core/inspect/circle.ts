@@ -35,8 +35,11 @@ const SINES = Array.from({ length: RAYS }, (_, k) => Math.sin((2 * Math.PI * k) 
 export function findOutline(picture: GreyPicture, toPicture: Homography, start: Point, expected: number): Outline {
   let outline: Outline = { centre: start, radius: expected, radiusSd: Infinity, support: 0, edge: 0 };
   for (let round = 0; round < ROUNDS; round++) {
-    const drops = dropsAlongRays(picture, toPicture, outline.centre, Math.ceil((1.5 * expected) / STEP) + 2 * HALF);
     const [low, high] = [0.65 * expected, 1.35 * expected];
+    const drops = dropsAlongRays(picture, toPicture, outline.centre, [
+      Math.max(HALF, Math.round(low / STEP) - BESIDE),
+      Math.round(high / STEP) + BESIDE,
+    ]);
     const near = round === 0 ? agreedRadius(drops, low, high) : outline.radius;
     const points = edgePoints(drops, Math.max(low, near - WINDOW[round]), Math.min(high, near + WINDOW[round]));
     outline = circleThrough(points, outline.centre, near);
@@ -44,6 +47,8 @@ export function findOutline(picture: GreyPicture, toPicture: Homography, start: 
   return outline;
 }
 
+/** Steps beyond the range of radii that the search for the agreed one and its parabola need. */
+const BESIDE = 3;
 /** How far from the agreed radius an edge is looked for, round by round: a ball may stand beside its site. */
 const WINDOW = [0.09, 0.06, 0.05];
 
@@ -51,15 +56,27 @@ const WINDOW = [0.09, 0.06, 0.05];
 export const dropAt = (grey: ArrayLike<number>, k: number): number =>
   (2 * (grey[k - 2] - grey[k + 2]) + (grey[k - 1] - grey[k + 1])) / 3;
 
-/** Ray by ray, step by step. */
-function dropsAlongRays(picture: GreyPicture, h: Homography, centre: Point, steps: number): Float32Array[] {
+/** So near to one place the map to the picture is a straight one: a pitch is small against the camera's distance. */
+const NEAR = 0.1;
+
+/** Ray by ray, how much darker it gets at each step of a range round a place. */
+function dropsAlongRays(
+  picture: GreyPicture,
+  h: Homography,
+  centre: Point,
+  [from, to]: readonly [number, number],
+): Float32Array[] {
+  const at = mapPoint(h, centre);
+  const right = mapPoint(h, { x: centre.x + NEAR, y: centre.y });
+  const down = mapPoint(h, { x: centre.x, y: centre.y + NEAR });
+  const [ax, ay] = [(right.x - at.x) / NEAR, (right.y - at.y) / NEAR];
+  const [bx, by] = [(down.x - at.x) / NEAR, (down.y - at.y) / NEAR];
+  const grey = new Float32Array(to + HALF + 1);
   return COSINES.map((cos, ray) => {
-    const grey = Float32Array.from({ length: steps }, (_, k) => {
-      const at = mapPoint(h, { x: centre.x + k * STEP * cos, y: centre.y + k * STEP * SINES[ray] });
-      return greyAt(picture, at.x, at.y);
-    });
-    const drops = new Float32Array(steps);
-    for (let k = HALF; k < steps - HALF; k++) drops[k] = dropAt(grey, k);
+    const [dx, dy] = [STEP * (cos * ax + SINES[ray] * bx), STEP * (cos * ay + SINES[ray] * by)];
+    for (let k = from - HALF; k <= to + HALF; k++) grey[k] = greyAt(picture, at.x + k * dx, at.y + k * dy);
+    const drops = new Float32Array(to + 1);
+    for (let k = from; k <= to; k++) drops[k] = dropAt(grey, k);
     return drops;
   });
 }

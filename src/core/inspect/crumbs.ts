@@ -4,8 +4,8 @@ import { mapPoint, type Homography, type Point } from './homography';
 import type { Site, SitePattern } from './pattern';
 import { greyAt, type GreyPicture } from './picture';
 
-/** The pattern is looked over in steps of a twentieth of a pitch, and half a pitch beyond its outer sites. */
-const STEPS_PER_PITCH = 20;
+/** The pattern is looked over in steps of a sixteenth of a pitch, and half a pitch beyond its outer sites. */
+const STEPS_PER_PITCH = 16;
 const BEYOND = 0.6;
 /** Nothing nearer to a ball's edge is looked at: blur and shine reach so far. In pitches. */
 const CLEAR_OF_BALLS = 0.07;
@@ -60,10 +60,14 @@ export function findCrumbs(
     if (level[i] > dark[i] + SOLDER_FROM * Math.max(12, solderGrey - dark[i])) mask.setBitByIndex(i, true);
   }
   const least = (Math.PI / 4) * (LEAST_ACROSS * STEPS_PER_PITCH) ** 2;
-  return fromMask(mask)
+  const bits = fromMask(mask)
     .getRois({ kind: 'white', minSurface: Math.ceil(least) })
     .map((roi) => placeOf(roi.centroid.column, roi.centroid.row));
+  return bits.filter((bit, i) => bits.slice(0, i).every((b) => Math.hypot(b.x - bit.x, b.y - bit.y) > ONE_BIT));
 }
+
+/** Pieces nearer to each other are one bit, in pitches. */
+const ONE_BIT = 0.35;
 
 /** The part's own grey near each place: the darker quarter of what is seen within a pitch, square by square. */
 function darkGround(level: Float32Array, columns: number): Float32Array {

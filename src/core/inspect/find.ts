@@ -5,7 +5,7 @@ import type { SitePattern } from './pattern';
 import { shrunk, type GreyPicture } from './picture';
 
 /** Spots are looked for with about so many pixels to a pitch: enough for a ball, and quick. */
-const SEARCH_PX = 16;
+const SEARCH_PX = 11;
 /** From one pitch tried to the next: a pitch within a third of the true one is enough to find the lattice. */
 const NEXT_PITCH = 1.3;
 const MOST_PITCHES = 9;
@@ -36,6 +36,12 @@ function atPitch(picture: GreyPicture, pattern: SitePattern, pitchPx: number): L
   const laid = layPattern(findBlobs(shrunk(picture, factor), pitchPx / factor, most), pattern, pitchPx / factor);
   return laid && { ...laid, toPicture: scaled(laid.toPicture, factor) };
 }
+
+/** More pixels to a pitch tell nothing more; an array may fill as little as half of its picture. Engineering estimates. */
+const USEFUL_PX = 90;
+
+/** The longer side, px, from which on a picture of a pattern tells nothing more: a larger one may be shrunk to it. */
+export const usefulSidePx = ({ columns, rows }: SitePattern): number => USEFUL_PX * (Math.max(columns, rows) + 2);
 
 /** Pixels per pitch in the middle of the pattern. */
 export const pitchOf = (h: Homography): number => Math.sqrt(Math.abs(h[0] * h[4] - h[1] * h[3]));

@@ -2,8 +2,10 @@ export { fullPattern, patternWithout, sitesOf, neighbourPairs, type Site, type S
 export { balledPart, type BalledPart } from './part';
 export { MOST_PIXELS, greyOf, type GreyPicture } from './picture';
 export { mapPoint, inverse, type Homography, type Point } from './homography';
+export { usefulSidePx } from './find';
 export {
   BALL_LIMITS,
+  enlarged,
   inspectBalls,
   type BallLimits,
   type BallVerdict,

@@ -49,6 +49,8 @@ export const BALL_LIMITS: BallLimits = { sizeShare: 0.08, besidePitches: 0.08 };
 /** Less of a ball's shading than this and only the pad is there; nearer than the second it is left to the eye. */
 const LEAST_LIKENESS = 0.32;
 const UNCLEAR_LIKENESS = 0.12;
+/** So much smaller than the usual ball, a dazzled one is its pad. */
+const PAD_SHARE = -0.1;
 /** An edge seen on fewer rays is left to the eye. */
 const LEAST_SUPPORT = 0.6;
 const SOUND_SUPPORT = 0.8;
@@ -106,6 +108,13 @@ export function inspectBalls(
   };
 }
 
+/** What was seen in a shrunk picture, for the picture as it was: `factor` of its pixels were one. */
+export const enlarged = (seen: Inspection, factor: number): Inspection => ({
+  ...seen,
+  toPicture: scaled(seen.toPicture, factor),
+  mmPerPx: seen.mmPerPx / factor,
+});
+
 /** The pattern laid anew through the outlines' middles, which are known better than the spots that it was found by. */
 function onTheirSites(
   h: Homography,
@@ -139,16 +148,17 @@ function inspectBall(
   const radius = outline.radius + shift;
   const offset = { x: outline.centre.x - site.x, y: outline.centre.y - site.y };
   const share = radius / usual - 1;
-  const verdict =
-    face.likeness < LEAST_LIKENESS
-      ? 'missing'
-      : Math.abs(share) > limits.sizeShare
-        ? share < 0
-          ? 'small'
-          : 'large'
-        : Math.hypot(offset.x, offset.y) > limits.besidePitches
-          ? 'beside'
-          : 'good';
+  // Where light dazzles only the size tells a ball from its pad.
+  const gone = face.likeness < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE);
+  const verdict = gone
+    ? 'missing'
+    : Math.abs(share) > limits.sizeShare
+      ? share < 0
+        ? 'small'
+        : 'large'
+      : Math.hypot(offset.x, offset.y) > limits.besidePitches
+        ? 'beside'
+        : 'good';
   return {
     ...site,
     verdict,
@@ -156,6 +166,7 @@ function inspectBall(
     diameterSdMm: 2 * outline.radiusSd * size.pitchMm,
     offsetMm: { x: offset.x * size.pitchMm, y: offset.y * size.pitchMm },
     brightness: face.brightness,
-    unclear: Math.abs(face.likeness - LEAST_LIKENESS) < UNCLEAR_LIKENESS || outline.support < LEAST_SUPPORT,
+    unclear:
+      face.dazzled || Math.abs(face.likeness - LEAST_LIKENESS) < UNCLEAR_LIKENESS || outline.support < LEAST_SUPPORT,
   };
 }

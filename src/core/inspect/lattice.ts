@@ -20,6 +20,8 @@ const NEAR_WHEN_FITTED = 0.22;
 const SEEDS = 24;
 const PARTNERS = 6;
 const REFITS = 4;
+/** With so many of the sites met the search is over. */
+const SETTLED = 0.85;
 /** What a spot off the pattern counts against one on it. */
 const STRAY_COUNTS = 0.5;
 
@@ -30,6 +32,7 @@ const STRAY_COUNTS = 0.5;
  */
 export function layPattern(blobs: readonly Blob[], pattern: SitePattern, pitchPx: number): LaidPattern | undefined {
   const index = new Buckets(blobs, pitchPx);
+  const count = pattern.filled.filter(Boolean).length;
   let best: Placed | undefined;
   for (const seed of blobs.slice(0, SEEDS)) {
     for (const partner of index.around(seed, 0.65 * pitchPx, 1.4 * pitchPx).slice(0, PARTNERS)) {
@@ -38,6 +41,8 @@ export function layPattern(blobs: readonly Blob[], pattern: SitePattern, pitchPx
       if (dx < Math.abs(dy)) continue;
       const placed = placePattern(growLattice(seed, { x: dx, y: dy }, index), pattern);
       if (placed && placed.score > (best?.score ?? 0)) best = placed;
+      // Another seed would find the same lattice again.
+      if (best && best.pairs.length >= SETTLED * count) return refit(best, index, pattern);
     }
   }
   return best && refit(best, index, pattern);

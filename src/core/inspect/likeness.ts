@@ -13,7 +13,13 @@ export interface Face {
   readonly likeness: number;
   /** Grey against the usual ball's. */
   readonly brightness: number;
+  /** True where light has filled it to white, so that its shading cannot be seen. */
+  readonly dazzled: boolean;
 }
+
+/** So near to the brightest grey on any ball nothing more can be told, and so many rings have to be so. Estimates. */
+const NEAR_WHITE = 4;
+const DAZZLED_SHARE = 0.3;
 
 /** Each face against the usual one: ring by ring the median of those that have an outline all round. */
 export function compareFaces(
@@ -28,10 +34,12 @@ export function compareFaces(
   // Brightness taken out first, so that light falling off across the picture does no harm.
   const usual = centred(RINGS.map((_, k) => median(pool.map((run) => centred(run)[k]))));
   const usualMean = median(pool.map(mean));
+  const white = runs.reduce((most, run) => Math.max(most, ...run), 0) - NEAR_WHITE;
   const power = usual.reduce((s, v) => s + v * v, 0);
   return runs.map((run) => ({
     likeness: centred(run).reduce((s, v, k) => s + v * usual[k], 0) / Math.max(1e-9, power),
     brightness: mean(run) / Math.max(1e-9, usualMean),
+    dazzled: run.filter((grey) => grey >= white).length >= DAZZLED_SHARE * run.length,
   }));
 }
 

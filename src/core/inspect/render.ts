@@ -1,4 +1,5 @@
 import { normalDraw, type Random } from '../math';
+import { blurred } from './blur';
 import { inverse, mapPoint, type Homography, type Point } from './homography';
 import type { GreyPicture } from './picture';
 import { sitesOf, type SitePattern } from './pattern';
@@ -135,25 +136,4 @@ function fromSegment(at: Point, a: Point, b: Point): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const t = Math.max(0, Math.min(1, ((at.x - a.x) * dx + (at.y - a.y) * dy) / (dx * dx + dy * dy)));
   return Math.hypot(at.x - a.x - t * dx, at.y - a.y - t * dy);
-}
-
-function blurred(light: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
-  const reach = Math.ceil(3 * sigmaPx);
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, k) => Math.exp(-((k - reach) ** 2) / (2 * sigmaPx ** 2)));
-  const total = kernel.reduce((s, k) => s + k, 0);
-  const pass = (from: Float32Array, count: number, lines: number, step: number, lineStep: number): Float32Array => {
-    const to = new Float32Array(from.length);
-    for (let line = 0; line < lines; line++) {
-      for (let i = 0; i < count; i++) {
-        let sum = 0;
-        for (let k = -reach; k <= reach; k++) {
-          const at = Math.max(0, Math.min(count - 1, i + k));
-          sum += kernel[k + reach] * from[line * lineStep + at * step];
-        }
-        to[line * lineStep + i * step] = sum / total;
-      }
-    }
-    return to;
-  };
-  return pass(pass(light, width, height, 1, width), height, width, width, 1);
 }

@@ -46,6 +46,8 @@ export function planSite(
     : planLeadless(pkg, alloy);
 }
 
+const um = (mm: number): string => (1000 * mm).toFixed(0);
+
 function planBalls(reball: ReballPlan): SitePlan {
   const { count, pitchMm, ballMm, standoffMm, gapMm, stencil, expectedSpreadMm, limitMm, way, minutes, cost } = reball;
   return {
@@ -61,10 +63,19 @@ function planBalls(reball: ReballPlan): SitePlan {
         good: stencil !== undefined && Math.abs(stencil.ballMm / ballMm - 1) < 0.1,
       },
       {
-        label: 'Spread of printed balls',
-        value: stencil ? `${expectedSpreadMm.toFixed(3)} of ${limitMm.toFixed(2)} mm` : '–',
+        label: 'Their spread in height',
+        value: stencil ? `${um(expectedSpreadMm)} of ${um(limitMm)} µm` : '–',
         good: expectedSpreadMm <= limitMm,
       },
+      ...(stencil
+        ? [
+            {
+              label: 'Foil, hole, area ratio',
+              value: `${stencil.stencilMm.toFixed(2)}, ${stencil.apertureMm.toFixed(2)} mm, ${stencil.areaRatio.toFixed(2)}`,
+              good: stencil.areaRatio >= LEAST_AREA_RATIO,
+            },
+          ]
+        : []),
     ],
     headline:
       way === 'paste'

@@ -1,23 +1,48 @@
 'use client';
 
 import { useState, useTransition } from 'react';
+import { useRouter } from 'next/navigation';
 import { Flex, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { ALLOYS, type SitePractice } from '@/core/joints';
 import { AnswerNote, FigureLine, MarginPart, Named, SelectBox, TextInput } from '@/ui';
 import { keepSiteRule, type BallsAnswer } from './actions';
 import type { SiteBench } from './queries';
-import { sitePart } from './site-part';
+import { partsWithSites, sitePart } from './site-part';
+import type { BallsView } from './view';
 
 /** What the arithmetic rests on, and the house rules it follows. */
-export function BallsMargin({ job, bench }: { job: JobView; bench: SiteBench }) {
-  const part = sitePart(job);
-  if (!part) return null;
+export function BallsMargin({
+  job,
+  bench,
+  view,
+  asked,
+}: {
+  job: JobView;
+  bench: SiteBench;
+  view: BallsView;
+  asked?: string;
+}) {
+  const part = sitePart(job, asked);
+  const router = useRouter();
+  const choose = (
+    <SelectBox
+      label="Part whose site is shown"
+      value={part?.ref ?? ''}
+      options={[
+        ...(part ? [] : [['', 'choose a part'] as const]),
+        ...partsWithSites(job).map((p) => [p.ref, `${p.ref} ${p.what}`] as const),
+      ]}
+      onChange={(ref) => router.replace(`?view=${view}&part=${ref}`, { scroll: false })}
+    />
+  );
+  if (!part) return <MarginPart title="Part">{choose}</MarginPart>;
   const { alloy } = job.board;
   const pkg = job.board.packages[part.package];
   return (
     <>
-      <MarginPart title={`${part.ref} ${part.what}`}>
+      <MarginPart title="Part">
+        {choose}
         <FigureLine name="Package" value={part.package} />
         <FigureLine name="Body" value={`${pkg.bodyMm[0]} × ${pkg.bodyMm[1]} mm`} />
         <FigureLine name="Alloy as built" value={alloy} />

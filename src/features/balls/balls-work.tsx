@@ -9,22 +9,25 @@ import { PlaceWork } from './place-work';
 import type { SiteBench } from './queries';
 import { sitePart } from './site-part';
 import { SiteWork } from './site-work';
-import { BALLS_VIEWS, type BallsView } from './view';
+import { ballsViews, type BallsView } from './view';
 
 export interface BallsProps {
   readonly job: JobView;
   readonly bench: SiteBench;
   readonly view: BallsView;
+  /** Another part than the job's own. */
+  readonly asked?: string;
   readonly onKeep: KeepEvent;
 }
 
 /** Everything between the first touch of heat and the placed part. */
-export function BallsWork({ job, bench, view, onKeep }: BallsProps) {
-  const part = sitePart(job);
+export function BallsWork({ job, bench, view, asked, onKeep }: BallsProps) {
+  const part = sitePart(job, asked);
+  const views = ballsViews(asked && part?.ref);
   if (!part && view !== 'mix') {
     return (
       <>
-        <ViewLinks label="Balls" current={view} views={BALLS_VIEWS} />
+        <ViewLinks label="Balls" current={view} views={views} />
         <Headline title="No part to place yet" aside="decide first">
           Once a part is decided on, its guards, pads, paste and balls are worked out here.
         </Headline>
@@ -33,7 +36,7 @@ export function BallsWork({ job, bench, view, onKeep }: BallsProps) {
   }
   return (
     <>
-      <ViewLinks label="Balls" current={view} views={BALLS_VIEWS} />
+      <ViewLinks label="Balls" current={view} views={views} />
       {view === 'mix' && <MixWork board={job.board} />}
       {part && view === 'clear' && <ClearWork key={part.ref} job={job} part={part} bench={bench} />}
       {part && view === 'site' && <SiteWork key={part.ref} job={job} part={part} bench={bench} onKeep={onKeep} />}

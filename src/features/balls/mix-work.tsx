@@ -114,7 +114,7 @@ export function MixWork({ board }: { board: Board }) {
           <Named name="Seen molten at, °C">
             <TextInput w="8em" inputMode="decimal" value={seenText} onChange={(e) => setSeenText(e.target.value)} />
           </Named>
-          <Text pb="1" fontSize="15px" role="status" color={residue ? 'rust' : 'quiet'}>
+          <Text pb="1" fontSize="15px" color={residue ? 'rust' : 'quiet'}>
             {seenText.trim() === ''
               ? 'Solder that melts far too early is not the board’s own.'
               : Number.isFinite(seenC)

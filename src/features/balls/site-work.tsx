@@ -73,7 +73,7 @@ export function SiteWork({ job, part, bench, onKeep }: SiteProps) {
       </Grid>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="7">
         <Cleaning steps={cleaningOf(job, part, bench)} />
-        <Lifted verdict={verdict}>
+        <Lifted part={part} verdict={verdict}>
           {unkept && (
             <PlainButton
               type="button"
@@ -157,18 +157,18 @@ const KIND_WORDS = {
   vital: 'vital',
 } as const;
 
-function Lifted({ verdict, children }: { verdict: LiftedVerdict; children: React.ReactNode }) {
+function Lifted({ part, verdict, children }: { part: Part; verdict: LiftedVerdict; children: React.ReactNode }) {
   return (
     <Box as="section" aria-label="Lifted pads">
       <Text as="h2" fontWeight="700" mb="1">
         Lifted pads
       </Text>
-      <Text color={verdict.goesOn ? 'leaf' : 'rust'} fontWeight="700" mb="1" role="status">
+      <Text color={verdict.goesOn ? 'leaf' : 'rust'} fontWeight="700" mb="1">
         {verdict.headline}
       </Text>
       {verdict.pads.length === 0 && (
         <Text fontSize="14px" color="quiet">
-          Click a pad that is off the board, or type “lifted u4 12 13” on the entry line.
+          Click a pad that is off the board, or type “lifted {part.ref.toLowerCase()} 12 13” on the entry line.
         </Text>
       )}
       {verdict.pads.map((pad) => (

@@ -1,12 +1,15 @@
 /** What the Balls screen can show; each has an address of its own. */
-export const BALLS_VIEWS = [
-  { id: 'clear', name: 'Guard, clear, lift', href: '?view=clear' },
-  { id: 'site', name: 'The site', href: '?view=site' },
-  { id: 'picture', name: 'Balls in a picture', href: '?view=picture' },
-  { id: 'mix', name: 'Solder mixed', href: '?view=mix' },
-  { id: 'place', name: 'Placing', href: '?view=place' },
+const VIEWS = [
+  { id: 'clear', name: 'Guard, clear, lift' },
+  { id: 'site', name: 'The site' },
+  { id: 'picture', name: 'Balls in a picture' },
+  { id: 'mix', name: 'Solder mixed' },
+  { id: 'place', name: 'Placing' },
 ] as const;
-export type BallsView = (typeof BALLS_VIEWS)[number]['id'];
+export type BallsView = (typeof VIEWS)[number]['id'];
 
-export const ballsView = (asked: string | undefined): BallsView =>
-  BALLS_VIEWS.find(({ id }) => id === asked)?.id ?? 'site';
+export const ballsView = (asked: string | undefined): BallsView => VIEWS.find(({ id }) => id === asked)?.id ?? 'site';
+
+/** The views with their addresses; another part than the job's own stays in them. */
+export const ballsViews = (part: string | undefined) =>
+  VIEWS.map(({ id, name }) => ({ id, name, href: part ? `?view=${id}&part=${part}` : `?view=${id}` }));

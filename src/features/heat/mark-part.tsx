@@ -2,7 +2,9 @@
 
 import { useState, useTransition } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
+import type { JobView } from '@/core/job';
 import { problemText } from '@/core/result';
+import { foldRun, runCards, timedMarks } from '@/core/run';
 import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
 import { AnswerNote, FigureLine, MainButton, MarginPart, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepMark, type GoalsAnswer } from './actions';
@@ -12,7 +14,7 @@ import { LoggedPart } from './logged-part';
 /** After the run: when all joints were seen molten, what that says of the station, and taking it over. */
 export function MarkPart() {
   const { job, board, station, plan } = useHeatDesk();
-  const [text, setText] = useState('');
+  const [text, setText] = useState(() => molten(job));
   const [seen, setSeen] = useState<MarkAnswer>();
   const [problem, setProblem] = useState<string>();
   const [answer, setAnswer] = useState<GoalsAnswer>();
@@ -59,6 +61,16 @@ export function MarkPart() {
       <LoggedPart />
     </MarginPart>
   );
+}
+
+/** The mark of the job's latest run, so that nobody has to type it. */
+function molten({ state: { presses, heatPlan } }: JobView): string {
+  const run = foldRun(presses);
+  const plan = run?.begin.plan;
+  if (!run || !plan || plan.partRef !== heatPlan?.plan.partRef) return '';
+  const cards = runCards(plan, { ref: plan.partRef, what: '', centrePad: false });
+  const mark = timedMarks(run, cards).find((m) => m.mark === 'swims');
+  return mark ? String(Math.round(mark.heatS)) : '';
 }
 
 /** Beyond this the mark is more likely a slip or a part of another kind than the station. */

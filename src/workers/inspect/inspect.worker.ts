@@ -1,5 +1,6 @@
-import { MOST_PIXELS, greyOf, inspectBalls, type GreyPicture } from '@/core/inspect';
+import { MOST_PIXELS, enlarged, inspectBalls } from '@/core/inspect';
 import { coloured, takePicture } from '@/devices/microscope';
+import { greyPicture } from './grey-picture';
 import type { InspectReply, InspectRequest } from './protocol';
 
 const post = (reply: InspectReply): void => self.postMessage(reply);
@@ -14,9 +15,14 @@ self.onmessage = async ({ data }: MessageEvent<InspectRequest>): Promise<void> =
 
 async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' }>): Promise<InspectReply> {
   const start = performance.now();
-  const grey = await decoded(picture);
-  if (typeof grey === 'string') return { kind: 'problem', words: grey };
-  const { width, height } = grey;
+  const bitmap = await createImageBitmap(picture).catch(() => undefined);
+  if (!bitmap) return { kind: 'problem', words: 'Expected a PNG or JPEG picture; this file is neither, or broken.' };
+  const { width, height } = bitmap;
+  if (width * height > MOST_PIXELS) {
+    const got = ((width * height) / 1e6).toFixed(1);
+    return { kind: 'problem', words: `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${got}.` };
+  }
+  const { grey, factor } = greyPicture(bitmap, part.pattern);
   const inspection = inspectBalls(grey, part.pattern, part);
   if (!inspection) {
     const { columns, rows } = part.pattern;
@@ -25,7 +31,7 @@ async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' 
       words: `Expected a picture of ${columns} × ${rows} balls seen from above, all of them in it; this pattern was not found.`,
     };
   }
-  return { kind: 'seen', inspection, width, height, tookMs: performance.now() - start };
+  return { kind: 'seen', inspection: enlarged(inspection, factor), width, height, tookMs: performance.now() - start };
 }
 
 async function taken({ part, specimen, seed }: Extract<InspectRequest, { kind: 'take' }>): Promise<Blob> {
@@ -34,18 +40,4 @@ async function taken({ part, specimen, seed }: Extract<InspectRequest, { kind: '
   const canvas = new OffscreenCanvas(grey.width, grey.height);
   canvas.getContext('2d')!.putImageData(new ImageData(coloured(grey), grey.width, grey.height), 0, 0);
   return canvas.convertToBlob({ type: 'image/png' });
-}
-
-/** The browser's own decoder does PNG and JPEG many times faster than a script. */
-async function decoded(picture: Blob): Promise<GreyPicture | string> {
-  const bitmap = await createImageBitmap(picture).catch(() => undefined);
-  if (!bitmap) return 'Expected a PNG or JPEG picture; this file is neither, or broken.';
-  const { width, height } = bitmap;
-  if (width * height > MOST_PIXELS) {
-    return `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${((width * height) / 1e6).toFixed(1)}.`;
-  }
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  return greyOf(context.getImageData(0, 0, width, height).data, width, height);
 }

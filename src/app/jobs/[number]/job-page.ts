@@ -4,7 +4,7 @@ import { loadJob } from '@/features/job/queries';
 /** What every page of a job gets: its number in the path, which proposed test is asked for, and what an address opens. */
 export interface JobPageProps {
   readonly params: Promise<{ number: string }>;
-  readonly searchParams: Promise<{ test?: string; view?: string; plan?: string; station?: string }>;
+  readonly searchParams: Promise<{ test?: string; view?: string; plan?: string; station?: string; part?: string }>;
 }
 
 type JobOfPage = NonNullable<Awaited<ReturnType<typeof loadJob>>>;

@@ -7,13 +7,14 @@ import { JobFrame } from '@/features/job/job-frame';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function BallsPage(props: JobPageProps) {
-  const [{ job }, bench, { view }] = await Promise.all([jobOfPage(props), loadSiteBench(), props.searchParams]);
+  const [{ job }, bench, asked] = await Promise.all([jobOfPage(props), loadSiteBench(), props.searchParams]);
+  const view = ballsView(asked.view);
   return (
     <JobFrame
       job={job}
       stage="balls"
-      work={<BallsWork job={job} bench={bench} view={ballsView(view)} onKeep={enterEvent} />}
-      margin={<BallsMargin job={job} bench={bench} />}
+      work={<BallsWork job={job} bench={bench} view={view} asked={asked.part} onKeep={enterEvent} />}
+      margin={<BallsMargin job={job} bench={bench} view={view} asked={asked.part} />}
     />
   );
 }

@@ -1,0 +1,63 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { run } from './main';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-cli-'));
+const HERON = 'demo/boards/heronlog-4-c.json';
+
+async function cli(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  let [out, err] = ['', ''];
+  const stdout = jest.spyOn(process.stdout, 'write').mockImplementation((text) => ((out += text), true));
+  const stderr = jest.spyOn(process.stderr, 'write').mockImplementation((text) => ((err += text), true));
+  try {
+    return { code: await run(args), out, err };
+  } finally {
+    stdout.mockRestore();
+    stderr.mockRestore();
+  }
+}
+
+test('a picture from the simulated microscope is looked over again from its file', async () => {
+  const [sound, worn] = ['sound', 'worn'].map((s) => path.join(folder, `${s}.png`));
+  expect((await cli('balls', 'picture', HERON, 'U8', sound, '--specimen', 'sound')).code).toBe(0);
+  expect((await cli('balls', 'picture', HERON, 'U8', worn, '--specimen', 'worn', '--seed', '34')).code).toBe(0);
+  const good = JSON.parse((await cli('balls', 'inspect', HERON, 'U8', sound)).out);
+  expect(good).toMatchObject({ part: 'U8', asItIs: true, bridges: [] });
+  expect(good.balls).toHaveLength(100);
+  const bad = JSON.parse((await cli('balls', 'inspect', HERON, 'U8', worn)).out);
+  expect(bad.asItIs).toBe(false);
+  expect(bad.reasons.length).toBeGreaterThan(0);
+});
+
+test('sites, lifted pads, clearing and mixtures from the command line', async () => {
+  const site = JSON.parse((await cli('balls', 'site', HERON, 'u4', '--lifted', '1,ep')).out);
+  expect(site).toMatchObject({ kind: 'leadless', joints: 41, lifted: { pads: [{ pin: '1' }, { pin: 'EP' }] } });
+  const clear = JSON.parse((await cli('balls', 'clear', HERON, 'U4', '--underfill', 'hard')).out);
+  expect(clear.soften.steps).toHaveLength(8);
+  const mixed = JSON.parse((await cli('balls', 'mix', 'Sn63Pb37=1', 'Sn42Bi58=1')).out);
+  expect(mixed.warnings[0]).toContain('96 °C');
+});
+
+test.each([
+  [['balls', 'inspect', HERON, 'U4', 'x.png'], 'Expected a part with balls'],
+  [['balls', 'inspect', HERON, 'U8', 'none.png'], 'Expected a file that can be read'],
+  [['balls', 'site', HERON, 'U99'], 'Expected a part of heronlog-4-c'],
+  [['balls', 'site', HERON, 'U4', '--lifted', 'Z1'], 'got Z1'],
+  [['balls', 'clear', HERON, 'U4', '--underfill', 'glue'], 'got glue'],
+  [['balls', 'mix', 'Sn63Pb37'], 'Expected an alloy and mm³'],
+  [['balls', 'picture', HERON, 'U8', 'x.png', '--specimen', 'odd'], 'got odd'],
+])('%p is refused with what was expected', async (args, words) => {
+  const { code, err } = await cli(...args);
+  expect(code).toBe(2);
+  expect(err).toContain(words);
+});
+
+test('a file that is no picture, and a picture of something else', async () => {
+  const text = path.join(folder, 'text.png');
+  writeFileSync(text, 'not a picture');
+  expect((await cli('balls', 'inspect', HERON, 'U8', text)).err).toContain('neither, or broken');
+  const { code, err } = await cli('balls', 'inspect', HERON, 'U8', 'docs/screenshots/bench.png');
+  expect(code).toBe(2);
+  expect(err).toContain('the pattern was not found');
+});

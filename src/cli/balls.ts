@@ -1,0 +1,177 @@
+import type { Command } from 'commander';
+import { decode, encode, Image } from 'image-js';
+import { writeFileSync } from 'node:fs';
+import { landsOf, padsOf, partByRef, type Board, type Part } from '../core/board';
+import { planClearing } from '../core/clearing';
+import { NOMINAL_STATION, UNDERFILLS, nozzleFor, startingPlan, stationSchema, type UnderfillKind } from '../core/heat';
+import {
+  MOST_PIXELS,
+  balledPart,
+  greyOf,
+  inspectBalls,
+  sitesOf,
+  type BalledPart,
+  type GreyPicture,
+} from '../core/inspect';
+import {
+  DEFAULT_SITE_PRACTICE,
+  cleaningPlan,
+  judgeLifted,
+  judgeReuse,
+  mixSolders,
+  planSite,
+  solderByName,
+  SOLDERS,
+  type ArrayLands,
+} from '../core/joints';
+import { SPECIMENS, coloured, takePicture, type Specimen } from '../devices/microscope';
+import { InputProblem, print, readBoard, readBytes, readJson } from './input';
+
+/** From a lifted chip to one that can go down. */
+export function addBallsCommands(root: Command): void {
+  const balls = root.command('balls').description('underfill, sites, balls and what is seen of them');
+  balls
+    .command('clear <board.json> <part>')
+    .description('guards, the order of clearing and the windows of clearing and lifting, with the station’s doubt')
+    .option('--underfill <kind>', `${Object.keys(UNDERFILLS).join(', ')}; none when left out`)
+    .option('--station <station.json>', 'a station; the nominal one when left out')
+    .action((file: string, ref: string, { underfill, station }: { underfill?: string; station?: string }) => {
+      if (underfill !== undefined && !(underfill in UNDERFILLS))
+        throw new InputProblem(`Expected ${Object.keys(UNDERFILLS).join(', ')}; got ${underfill}.`);
+      const board = readBoard(file);
+      const part = partOf(board, ref);
+      const on = station ? readJson(station, stationSchema) : NOMINAL_STATION;
+      const { bodyMm } = board.packages[part.package];
+      const plan = {
+        ...startingPlan(part.ref, board.alloy, nozzleFor(on.nozzlesMm, bodyMm)),
+        purpose: 'place' as const,
+      };
+      print(planClearing({ board, station: on, plan, underfill: (underfill as UnderfillKind) ?? null }));
+    });
+  balls
+    .command('site <board.json> <part>')
+    .description('what the site needs: paste or spheres, foil, centre pad, cleaning; lifted pads and what follows')
+    .option('--lifted <pads>', 'pads that are off the board, as 12,13')
+    .action((file: string, ref: string, { lifted = '' }: { lifted?: string }) => {
+      const board = readBoard(file);
+      const part = partOf(board, ref);
+      const site = planSite(board, part, board.alloy);
+      print({
+        ...site,
+        cleaning: cleaningPlan({ pitchMm: site.pitchMm, alloy: board.alloy, plasticNear: [] }, DEFAULT_SITE_PRACTICE),
+        lifted: judgeLifted(board, part, liftedPads(board, part, lifted)),
+      });
+    });
+  balls
+    .command('inspect <board.json> <part> <picture>')
+    .description('balls in a PNG or JPEG picture: missing, bridged, sizes, and whether the part can go down')
+    .action((file: string, ref: string, picture: string) => inspect(readBoard(file), ref, picture));
+  balls
+    .command('picture <board.json> <part> <out.png>')
+    .description('a picture from the simulated microscope')
+    .option('--specimen <kind>', SPECIMENS.join(', '), 'worn')
+    .option('--seed <number>', 'the same seed gives the same picture', '1')
+    .action((file: string, ref: string, out: string, { specimen, seed }: { specimen: string; seed: string }) => {
+      if (!SPECIMENS.includes(specimen as Specimen))
+        throw new InputProblem(`Expected ${SPECIMENS.join(', ')}; got ${specimen}.`);
+      const { balled } = balledOf(readBoard(file), ref);
+      const sizes = { ball: balled.ballMm / balled.pitchMm, pad: balled.padMm / balled.pitchMm };
+      const taken = takePicture(specimen as Specimen, balled.pattern, sizes, Number(seed));
+      const image = new Image(taken.width, taken.height, { data: coloured(taken), colorModel: 'RGBA' });
+      writeFileSync(out, encode(image, { format: 'png' }));
+    });
+  balls
+    .command('mix <portions...>')
+    .description('what solders melted together become, as SAC305=1 Sn63Pb37=0.5 in mm³')
+    .action((portions: string[]) => print(mixSolders(portions.map(portionOf))));
+}
+
+function partOf(board: Board, ref: string): Part {
+  const part = partByRef(board, ref.toUpperCase());
+  if (!part) throw new InputProblem(`Expected a part of ${board.id}; got ${ref}.`);
+  return part;
+}
+
+function balledOf(board: Board, ref: string): { part: Part; balled: BalledPart; lands: ArrayLands } {
+  const part = partOf(board, ref);
+  const pkg = board.packages[part.package];
+  const balled = balledPart(pkg);
+  if (!balled || pkg.lands.kind !== 'array')
+    throw new InputProblem(`Expected a part with balls; ${part.ref} is a ${part.package}.`);
+  return { part, balled, lands: pkg.lands };
+}
+
+function liftedPads(board: Board, part: Part, text: string): string[] {
+  const known = new Set(padsOf(board, part).map((p) => p.pin));
+  const pins = text
+    .split(',')
+    .map((p) => p.trim().toUpperCase())
+    .filter(Boolean);
+  const strange = pins.find((p) => !known.has(p));
+  if (strange !== undefined)
+    throw new InputProblem(
+      `Expected pads of ${part.ref} such as ${landsOf(board.packages[part.package])[0].pin}; got ${strange}.`,
+    );
+  return pins;
+}
+
+function inspect(board: Board, ref: string, file: string): void {
+  const { part, balled, lands } = balledOf(board, ref);
+  const seen = inspectBalls(readPicture(file), balled.pattern, balled);
+  if (!seen) {
+    const { columns, rows } = balled.pattern;
+    throw new InputProblem(
+      `Expected a picture of ${columns} × ${rows} balls seen from above; the pattern was not found in ${file}.`,
+    );
+  }
+  const places = sitesOf(balled.pattern);
+  const verdict = judgeReuse(
+    seen.balls.map((b, i) => ({
+      xMm: places[i].x * balled.pitchMm,
+      yMm: places[i].y * balled.pitchMm,
+      diameterMm: b.diameterMm,
+      state: b.verdict,
+    })),
+    seen.bridges.length,
+    lands,
+    DEFAULT_SITE_PRACTICE,
+  );
+  print({
+    part: part.ref,
+    ...verdict,
+    uniformity: verdict.uniformity && { ...verdict.uniformity, gapsMm: undefined },
+    balls: seen.balls.map(({ verdict: state, diameterMm, diameterSdMm, unclear }, i) => ({
+      ...{ pin: balled.pins[i], state, diameterMm, diameterSdMm, unclear },
+    })),
+    bridges: seen.bridges.map((pair) => pair.map((i) => balled.pins[i])),
+    crumbs: seen.crumbs.length,
+  });
+}
+
+function readPicture(file: string): GreyPicture {
+  let image: Image;
+  try {
+    image = decode(readBytes(file));
+  } catch (error) {
+    if (error instanceof InputProblem) throw error;
+    throw new InputProblem(`Expected a PNG or JPEG picture; ${file} is neither, or broken.`);
+  }
+  const { width, height } = image;
+  if (width * height > MOST_PIXELS)
+    throw new InputProblem(
+      `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${((width * height) / 1e6).toFixed(1)}.`,
+    );
+  const rgba = image.convertBitDepth(8).convertColor('RGBA').getRawImage().data;
+  return greyOf(rgba as Uint8Array, width, height);
+}
+
+function portionOf(text: string): { alloy: NonNullable<ReturnType<typeof solderByName>>; volumeMm3: number } {
+  const [name, volume] = text.split('=');
+  const alloy = solderByName(name);
+  const volumeMm3 = Number(volume);
+  if (!alloy || !(volumeMm3 > 0))
+    throw new InputProblem(
+      `Expected an alloy and mm³ such as SAC305=1, of ${SOLDERS.map((s) => s.name).join(', ')}; got ${text}.`,
+    );
+  return { alloy, volumeMm3 };
+}
