@@ -73,3 +73,20 @@ test('pages and files that do not exist', async ({ page }) => {
   expect(image.status()).toBe(404);
   expect(await image.json()).toEqual({ problem: 'Expected the SHA-256 of a kept image; got abc.' });
 });
+
+test('pictures that are none, too large in number of pixels to mean anything, or of another part are explained', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/balls?view=picture&part=U8`, { waitUntil: 'networkidle' });
+  const pick = page.getByLabel('Picture of the balls');
+  await pick.setInputFiles({ name: 'dump.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(5000, 7) });
+  await expect(page.getByText('this file is neither, or broken.')).toBeVisible();
+  await pick.setInputFiles('docs/screenshots/bench.png');
+  await expect(page.getByText(/^Expected a picture of 10 × 10 balls seen from above/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Show the 100 balls of U8');
+  const served = await page.request.get(`${server.url}/pictures/${'0'.repeat(64)}`);
+  expect(served.status()).toBe(404);
+  expect(await served.json()).toMatchObject({
+    problem: expect.stringContaining('Expected the SHA-256 of a kept picture'),
+  });
+});

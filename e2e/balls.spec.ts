@@ -147,3 +147,26 @@ test('a run by pedal against a fake clock: gates, steps that go on, a reload in 
   await page.goto(`${server.url}/jobs/27/heat`);
   await expect(page.getByLabel('Molten at, seconds')).toHaveValue('62', { timeout: 60_000 });
 });
+
+test('the plan that took a part off puts it back; a press that does not reach the disk is said, and kept later', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/27/probe`, { waitUntil: 'networkidle' });
+  await enterLine(page, 'off u4');
+  await page.goto(`${server.url}/jobs/27/run`, { waitUntil: 'networkidle' });
+  await expect(page.getByText('Place U4')).toBeVisible();
+  await page.keyboard.press('F9');
+  await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
+  await page.keyboard.press('F9');
+  await expect(headline(page)).toHaveText('Pin 1 of U4 at the mark');
+  await expect(page.getByText('A part the wrong way round shorts at first power.')).toBeVisible();
+  await page.context().setOffline(true);
+  await page.keyboard.press('F9');
+  await expect(headline(page)).toHaveText('Cover U9, Q1');
+  await expect(page.getByText(/^Not kept yet: /)).toBeVisible({ timeout: 15_000 });
+  await page.context().setOffline(false);
+  await expect(page.getByText(/^Not kept/)).toBeHidden({ timeout: 15_000 });
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await page.reload({ waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText('Cover U9, Q1');
+});

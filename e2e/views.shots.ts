@@ -12,13 +12,13 @@ const VIEWS = [
   { name: 'outside', path: '/jobs/28/outside' },
   { name: 'outside-traces', path: '/jobs/34/outside?view=trace', traces: true },
   { name: 'probe', path: '/jobs/31/probe', typed: 'tp7 1.8' },
-  { name: 'probe-dim', path: '/jobs/28/probe', dim: true },
   { name: 'decide', path: '/jobs/28/decide' },
   { name: 'decide-chip', path: '/jobs/35/decide?view=chip' },
   { name: 'stock-plan', path: '/stock?view=plan', ready: /served/ },
   { name: 'heat', path: '/jobs/32/heat', ready: /^Lift/, typed: 'step 3 395' },
   { name: 'station', path: '/library/stations/bench-1', log: true },
-  { name: 'balls', path: '/jobs/32/balls' },
+  { name: 'balls', path: '/jobs/32/balls?view=picture&part=U8', microscope: true },
+  { name: 'run', path: '/jobs/27/run', dim: true, pedal: 4 },
   { name: 'image', path: '/jobs/29/image', donor: 'Marshdesk known-good, unit 3' },
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
   { name: 'close', path: '/jobs/26/close' },
@@ -55,6 +55,14 @@ for (const view of VIEWS) {
       const netlist = await page.request.get(`${server.url}/library/heronlog-4-c/files/netlist.ipc`);
       const buffer = await netlist.body();
       await page.getByLabel('Read a netlist').setInputFiles({ name: 'Heronlog.ipc', mimeType: 'text/plain', buffer });
+    }
+    if (view.microscope) {
+      await page.getByRole('button', { name: 'Take from the simulated microscope' }).click();
+      await expect(headline(page)).toHaveText(/^Rework/, { timeout: 60_000 });
+    }
+    for (let press = 0; press < (view.pedal ?? 0); press++) {
+      await page.keyboard.press('F9');
+      await page.waitForTimeout(300);
     }
     if (view.typed) await page.getByLabel('Entry line').pressSequentially(view.typed);
     await page.waitForTimeout(500);

@@ -32,6 +32,9 @@ export interface SearchOptions {
 const ENOUGH_K = 12;
 /** Below this margin covers are tried too: about what a calibrated station is in doubt by. Engineering estimate. */
 const LEAST_K = 6;
+/** How far above the nearest limit a neighbour's may lie to be covered: in every try, and for the best. Estimates. */
+const STANDS_IN_THE_WAY_K = 0.01;
+const SPENT_ELSEWHERE_K = 10;
 /** More covers than a hand lays before the air. Engineering estimate. */
 const MOST_COVERS = 3;
 /** The settings are gone through so often at most, each time from the best so far. */
@@ -72,41 +75,55 @@ export function searchPlan(
     if (quick) all.push(best);
     return best;
   };
-  /** The plan, and with the neighbour covered that stands in its way, where that is better. */
-  const tryPlan = (plan: HeatPlan): Tried | undefined => {
-    let best = once(plan);
-    while (best && best.marginK < LEAST_K && best.ref && best.plan.covers.length < MOST_COVERS) {
-      if (best.plan.covers.includes(best.ref)) break;
-      const covered = once({ ...best.plan, covers: [...best.plan.covers, best.ref] });
+  /** The plan with neighbours covered one by one, those first whose limit is nearest, as long as that is better. */
+  const guarded = (from: Tried, withinK: number): Tried => {
+    let best = from;
+    while (best.marginK < LEAST_K && best.plan.covers.length < MOST_COVERS) {
+      const { plan, marginK, verdict } = best;
+      const next = verdict.neighbours.find((n) => !plan.covers.includes(n.ref));
+      if (!next || next.limitC - next.peakC > marginK + withinK) break;
+      const covered = once({ ...plan, covers: [...plan.covers, next.ref] });
       if (!covered || covered.score <= best.score) break;
       best = covered;
     }
     return best;
   };
+  const tryPlan = (plan: HeatPlan): Tried | undefined => {
+    const tried = once(plan);
+    return tried && guarded(tried, STANDS_IN_THE_WAY_K);
+  };
 
-  const enough = (): boolean => best === undefined || best.score >= ENOUGH_K;
+  let best = tryPlan(start);
   const better = (next: Tried | undefined): boolean =>
     next !== undefined && best !== undefined && next.score > best.score;
-  let best = tryPlan(start);
+  const enough = (): boolean => best === undefined || best.score >= ENOUGH_K;
   for (const plan of spread) {
     if (enough()) break;
     const next = once(plan);
     if (better(next)) best = next;
   }
   const seen = new Set([start, ...spread].map(settingsKey));
+  /** Goes through the settings from the best so far. */
+  const descend = (): void => {
+    for (const change of settings.flat()) {
+      if (enough()) break;
+      const plan = change(best!.plan);
+      if (seen.has(settingsKey(plan))) continue;
+      seen.add(settingsKey(plan));
+      const next = tryPlan(plan);
+      if (better(next)) best = next;
+    }
+  };
   for (let pass = 0; pass < PASSES; pass++) {
     const from = best;
-    for (const alternatives of settings) {
-      for (const change of alternatives) {
-        if (enough()) break;
-        const plan = change(best!.plan);
-        if (seen.has(settingsKey(plan))) continue;
-        seen.add(settingsKey(plan));
-        const next = tryPlan(plan);
-        if (better(next)) best = next;
-      }
-    }
+    descend();
     if (best === from) break;
+  }
+  // A cover may help where no neighbour is the nearest limit: what is spared there can be spent on the joints.
+  const covered = best && guarded(best, SPENT_ELSEWHERE_K);
+  if (better(covered)) {
+    best = covered;
+    if (tally.runs < ENOUGH_RUNS) descend();
   }
   all.sort((a, b) => b.score - a.score);
   const finalists: Tried[] = [];

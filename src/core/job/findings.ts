@@ -90,17 +90,24 @@ export function shortWords(words: string): string {
   return /^[A-Z]{1,3}\d+$/.test(ref) && comma > 0 ? `${ref}: ${words.slice(comma + 2)}` : words;
 }
 
-function ballsFinding(board: Board, { site, lifted, inspections, flatness, decision }: JobState): string {
-  const ref = site?.ref ?? decision?.ref ?? Object.keys(inspections)[0] ?? Object.keys(lifted)[0] ?? '';
-  const part = partByRef(board, ref);
-  const gone = lifted[ref] ?? [];
-  const lines = [
-    gone.length > 0 && part ? judgeLifted(board, part, gone).headline : undefined,
-    inspections[ref]?.words,
-    site?.words,
-    flatness[ref]?.words,
+/** Part by part what was found of pads, balls and how flat it lies; named where it is about more than one part. */
+function ballsFinding(board: Board, { site, lifted, inspections, flatness }: JobState): string {
+  const refs = [
+    ...new Set([site?.ref ?? [], Object.keys(lifted), Object.keys(inspections), Object.keys(flatness)].flat()),
   ];
-  return lines.filter((line) => line !== undefined).join('. ');
+  const found = refs.map((ref) => {
+    const part = partByRef(board, ref);
+    const gone = lifted[ref] ?? [];
+    const lines = [
+      gone.length > 0 && part && judgeLifted(board, part, gone).headline,
+      inspections[ref]?.words,
+      site?.ref === ref && site.words,
+      flatness[ref]?.words,
+    ].filter(Boolean);
+    return { ref, words: lines.join('. ') };
+  });
+  const told = found.filter(({ words }) => words !== '');
+  return told.map(({ ref, words }) => (told.length > 1 ? `${ref}: ${words}` : words)).join('; ');
 }
 
 function imageFinding({ images, written }: JobState): string {

@@ -53,7 +53,7 @@ const MOST_ROUNDS = 60;
 
 /**
  * The lowest plane over all balls above their middle: the facet of their upper hull over the centre of gravity. A small set
- * of balls is solved by trying all threes; the ball that sticks out most is added until none does.
+ * of balls is solved by trying all threes (where the middle lies right over the line between two, either side will do); the ball that sticks out most is added until none does.
  */
 export function seatingPlane(balls: readonly StandingBall[]): SeatingPlane {
   const middle = {

@@ -1,5 +1,5 @@
-import { startingPlan } from '../heat';
-import { abortWords, foldRun, pauseWords, runCards, runClock, timedMarks, type RunEvent } from '.';
+import { PURPOSES, asPlacing, startingPlan } from '../heat';
+import { abortWords, foldRun, pauseWords, runCards, runClock, runEventSchema, timedMarks, type RunEvent } from '.';
 
 const plan = { ...startingPlan('U4', 'SAC305', 6), covers: ['U9'], plateSetC: 120 };
 const cards = runCards(plan, { ref: 'U4', what: 'port controller', centrePad: true });
@@ -80,4 +80,48 @@ test('pause and abort say what to do with the heat', () => {
   expect(pauseWords(cards[FIRST_HOT])).toContain('Nozzle up');
   expect(pauseWords(cards[0])).not.toContain('Nozzle');
   expect(abortWords(cards[FIRST_HOT])).toContain('Air off');
+});
+
+test('placing begins with pin 1 at the mark and marks when it is seated; the plan that lifted the part is renamed for it', () => {
+  const placing = asPlacing(plan);
+  expect(placing.steps.map((s) => s.name)).toEqual([
+    ...['warm the area', 'close in', 'wet and settle', 'nudge, hold', 'air away, untouched'],
+  ]);
+  expect(placing.steps.map((s) => s.airSetC)).toEqual(plan.steps.map((s) => s.airSetC));
+  const placed = runCards(placing, { ref: 'U4', what: 'port controller', centrePad: true });
+  expect(placed[1]).toMatchObject({ title: 'Pin 1 of U4 at the mark', gate: true });
+  expect(placed.some((c) => c.title.startsWith('Mark pin 1'))).toBe(false);
+  expect(placed.flatMap((c) => c.marks)).toContain('seated');
+  expect(placed.every((c) => !c.detail.includes('let go last'))).toBe(true);
+});
+
+test('clearing names the edges in their order; every purpose has a hot card that waits and a last one that looks', () => {
+  for (const purpose of PURPOSES.filter((p) => p !== 'partBoards')) {
+    const cards = runCards(startingPlan('U4', 'SAC305', 6, purpose), {
+      ...{ ref: 'U4', what: '', centrePad: false },
+      edges: ['top edge', 'left edge'],
+    });
+    expect(cards.filter((c) => c.hot && !c.goesOn)).toHaveLength(1);
+    expect(cards.find((c) => c.hot && !c.goesOn)!.detail).toContain('top edge; left edge');
+    expect(cards[cards.length - 1].hot).toBe(false);
+    expect(cards.filter((c) => c.hot).every((c) => c.air !== undefined)).toBe(true);
+  }
+});
+
+test('going back shows the card before with its whole time', () => {
+  const events = [BEGIN, to(FIRST_HOT, 10), press(18, 'back', { card: FIRST_HOT - 1 }), to(FIRST_HOT, 30)];
+  expect(at(events.slice(0, 3), 20)).toMatchObject({ card: FIRST_HOT - 1, leftS: null });
+  expect(at(events, 34)).toMatchObject({ card: FIRST_HOT, cardS: 4 });
+});
+
+test('a mark before there is heat has no time that a station could learn from', () => {
+  const events = [BEGIN, press(4, 'mark', { mark: 'swims' }), to(FIRST_HOT, 10)];
+  expect(foldRun(events)!.marks).toHaveLength(1);
+  expect(timedMarks(foldRun(events)!, cards)).toEqual([]);
+});
+
+test('presses are checked as they come from outside', () => {
+  expect(runEventSchema.safeParse(BEGIN).success).toBe(true);
+  for (const wrong of [{ act: 'jump' }, { card: -1 }, { mark: 'melts' }, { run: '' }, { atMs: 'now' }])
+    expect(runEventSchema.safeParse({ ...BEGIN, ...wrong }).success).toBe(false);
 });

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { clearingSteps } from '@/core/clearing';
 import { partByRef } from '@/core/board';
 import type { HeatPlan } from '@/core/heat';
@@ -18,6 +18,7 @@ import {
   type TimedMark,
 } from '@/core/run';
 import { useBenchClock } from './use-bench-clock';
+import { useOutbox } from './use-outbox';
 
 export interface Run {
   readonly plan: HeatPlan;
@@ -39,8 +40,7 @@ export interface Run {
 /** The cards of a job's plan and where its run stands. Every press is kept at once; a reload reads the same. */
 export function useRun(job: JobView, kept: HeatPlan, stationId: string, onKeep: KeepEvent): Run {
   const [presses, setPresses] = useState<readonly RunEvent[]>(job.state.presses);
-  const [problem, setProblem] = useState<string>();
-  const [waiting, setWaiting] = useState(0);
+  const { send, waiting, problem } = useOutbox(job.number, onKeep);
   const state = useMemo(() => foldRun(presses), [presses]);
   const running = state !== undefined && !state.ended;
   const plan = running ? (state.begin.plan ?? kept) : kept;
@@ -48,23 +48,15 @@ export function useRun(job: JobView, kept: HeatPlan, stationId: string, onKeep: 
   const nowMs = useBenchClock(running);
   const clock = state && runClock(state, cards, Math.max(nowMs, presses[presses.length - 1]?.atMs ?? 0));
 
-  const press = useCallback(
-    (event: Omit<RunEvent, 'kind' | 'atMs'>) => {
-      const body: RunEvent = { kind: 'run', atMs: Date.now(), ...event };
-      setPresses((before) => [...before, body]);
-      setWaiting((n) => n + 1);
-      // The hand does not wait for the disk; what did not get there is said.
-      void onKeep(job.number, body, crypto.randomUUID())
-        .then((answer) => setProblem(answer.kept ? undefined : `Not kept: ${answer.words}`))
-        .catch(() => setProblem('Not kept: the bench’s server does not answer. The run goes on here.'))
-        .finally(() => setWaiting((n) => n - 1));
-    },
-    [job.number, onKeep],
-  );
+  const press = (event: Omit<RunEvent, 'kind' | 'atMs'>): void => {
+    const body: RunEvent = { kind: 'run', atMs: Date.now(), ...event };
+    setPresses((before) => [...before, body]);
+    send(body);
+  };
   const run = state?.run ?? '';
   const at = clock?.card ?? 0;
   return {
-    ...{ plan, cards, state, clock, problem, waiting: waiting > 0 },
+    ...{ plan, cards, state, clock, problem, waiting },
     marks: state ? timedMarks(state, cards) : [],
     begin: () => press({ run: crypto.randomUUID(), act: 'begin', plan: kept, stationId }),
     next: () => press(at < cards.length - 1 ? { run, act: 'next', card: at + 1 } : { run, act: 'end' }),

@@ -1,0 +1,28 @@
+import { demoBoard } from '../../../demo/files';
+import { balledPart } from '@/core/inspect';
+import { partByRef } from '@/core/board';
+import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
+import { inspectInWorker } from './client';
+
+beforeAll(fakeWorkers);
+
+const board = demoBoard('heronlog-4-c');
+const part = balledPart(board.packages[partByRef(board, 'U8')!.package])!;
+
+test('hands the picture and the part over, and ends the worker with what was seen', async () => {
+  const picture = new Blob(['x']);
+  const { answer } = inspectInWorker({ kind: 'look', picture, part });
+  expect(FakeWorker.last.sent[0]).toMatchObject({ kind: 'look', part: { pitchMm: 0.8 } });
+  FakeWorker.last.reply({ kind: 'problem', words: 'Expected a PNG or JPEG picture.' });
+  expect(await answer).toEqual({ kind: 'problem', words: 'Expected a PNG or JPEG picture.' });
+  expect(FakeWorker.last.ended).toBe(true);
+});
+
+test('cancelling ends it; a crash becomes a problem that can be tried again', async () => {
+  const first = inspectInWorker({ kind: 'take', part, specimen: 'worn', seed: 1 });
+  first.cancel();
+  expect([await first.answer, FakeWorker.last.ended]).toEqual([{ kind: 'cancelled' }, true]);
+  const second = inspectInWorker({ kind: 'take', part, specimen: 'worn', seed: 1 });
+  FakeWorker.last.onerror?.();
+  expect(await second.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+});
