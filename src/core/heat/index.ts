@@ -50,7 +50,7 @@ export {
 export { foreignPlan, parseForeign, type ForeignSettings } from './foreign';
 export { GUESSED_DOUBT, guessed, translatePlan, type Translation } from './translate';
 export { marginOf, type Margin } from './margin';
-export { judgedRunner } from './family';
+export { judgedRunner, scoreOf } from './family';
 export { searchPlan, type FoundPlan } from './search';
 export {
   PURPOSES,

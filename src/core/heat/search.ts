@@ -97,19 +97,19 @@ export function searchPlan(
   const better = (next: Tried | undefined): boolean =>
     next !== undefined && best !== undefined && next.score > best.score;
   const enough = (): boolean => best === undefined || best.score >= ENOUGH_K;
-  for (const plan of spread) {
+  const seen = new Set([settingsKey(start)]);
+  const isNew = (plan: HeatPlan): boolean => seen.size < seen.add(settingsKey(plan)).size;
+  for (const plan of spread.filter(isNew)) {
     if (enough()) break;
     const next = once(plan);
     if (better(next)) best = next;
   }
-  const seen = new Set([start, ...spread].map(settingsKey));
   /** Goes through the settings from the best so far. */
   const descend = (): void => {
     for (const change of settings.flat()) {
       if (enough()) break;
       const plan = change(best!.plan);
-      if (seen.has(settingsKey(plan))) continue;
-      seen.add(settingsKey(plan));
+      if (!isNew(plan)) continue;
       const next = tryPlan(plan);
       if (better(next)) best = next;
     }
