@@ -23,11 +23,11 @@ export async function benchHeatInBrowser(): Promise<void> {
     const before = browserBytes();
     let most = before;
     const sampler = setInterval(() => (most = Math.max(most, browserBytes())), SAMPLE_MEMORY_MS);
-    const { cells, tookMs } = await ask(page, code, { kind: 'run', board, mesh: FINE });
+    const { cells, aimMs, tookMs } = await ask(page, code, { kind: 'run', board, mesh: FINE });
     clearInterval(sampler);
     const sorted = [...tookMs].sort((a, b) => a - b);
     note(
-      `${cells} cells: ${(sorted[2] / 1000).toFixed(2)} s in a worker that has run a plan, ${(tookMs[0] / 1000).toFixed(2)} s at first (wanted under 1 s)`,
+      `${cells} cells: ${(sorted[2] / 1000).toFixed(2)} s in a worker that has run a plan, ${(tookMs[0] / 1000).toFixed(2)} s in one that has only aimed it (${(aimMs / 1000).toFixed(2)} s), as when the stage is opened (wanted under 1 s)`,
     );
     note(
       `memory of all browser processes grew by at most ${((most - before) / 1e6).toFixed(0)} MB (wanted under 200 MB)`,

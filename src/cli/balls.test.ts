@@ -1,22 +1,10 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { run } from './main';
+import { cli } from './tests/run-cli';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-cli-'));
 const HERON = 'demo/boards/heronlog-4-c.json';
-
-async function cli(...args: string[]): Promise<{ code: number; out: string; err: string }> {
-  let [out, err] = ['', ''];
-  const stdout = jest.spyOn(process.stdout, 'write').mockImplementation((text) => ((out += text), true));
-  const stderr = jest.spyOn(process.stderr, 'write').mockImplementation((text) => ((err += text), true));
-  try {
-    return { code: await run(args), out, err };
-  } finally {
-    stdout.mockRestore();
-    stderr.mockRestore();
-  }
-}
 
 test('a picture from the simulated microscope is looked over again from its file', async () => {
   const [sound, worn] = ['sound', 'worn'].map((s) => path.join(folder, `${s}.png`));

@@ -5,7 +5,7 @@ import { seededRandom } from '../core/math';
 import { simulateTrace } from '../core/trace';
 import { captureCsv, conversation, edgesOf, OFFERS_65W } from '../core/usb';
 import { FORMATS, jsonSchemaOf } from './formats';
-import { run } from './main';
+import { cli } from './tests/run-cli';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-cli-'));
 const HERON = 'demo/boards/heronlog-4-c.json';
@@ -14,19 +14,6 @@ function file(name: string, content: unknown): string {
   const at = path.join(folder, name);
   writeFileSync(at, typeof content === 'string' ? content : JSON.stringify(content));
   return at;
-}
-
-async function cli(...args: string[]): Promise<{ code: number; out: string; err: string }> {
-  let out = '';
-  let err = '';
-  const stdout = jest.spyOn(process.stdout, 'write').mockImplementation((text) => ((out += text), true));
-  const stderr = jest.spyOn(process.stderr, 'write').mockImplementation((text) => ((err += text), true));
-  try {
-    return { code: await run(args), out, err };
-  } finally {
-    stdout.mockRestore();
-    stderr.mockRestore();
-  }
 }
 
 const json = async (...args: string[]) => {

@@ -1,5 +1,5 @@
-import { bodyBox, type Board, type Part, type PartKind } from '../board';
-import type { UnderfillKind } from '../heat';
+import { bodyBox, type Board, type Part } from '../board';
+import { SMALL_KINDS, type UnderfillKind } from '../heat';
 
 /** A stretch of a part's outline that is cleared in one go; clockwise from the top left corner, as seen from its side. */
 export const STRETCHES = [
@@ -38,15 +38,6 @@ const CORNER_MM = 1;
 const TIGHT_MM = 0.4;
 /** How much a slip into a neighbour costs against one into a plain chip. Engineering estimates. */
 const COSTS = { underfilled: 3, plastic: 2.5, small: 1.5, other: 1 };
-const SMALL: ReadonlySet<PartKind> = new Set([
-  'capacitor',
-  'resistor',
-  'esdArray',
-  'lineFilter',
-  'fuse',
-  'clampDiode',
-  'crystal',
-]);
 /** Turning the board or the hand by a quarter, against the risk of a stretch. Engineering estimate. */
 const TURN_COSTS = 0.05;
 /** Seconds per millimetre with a fine tool. Engineering estimates, to be replaced by what the bench sees. */
@@ -90,7 +81,7 @@ export function stretchesOf(board: Board, part: Part): Stretch[] {
 function costOf(board: Board, part: Part): number {
   if (part.underfilled) return COSTS.underfilled;
   if (board.packages[part.package].plastic) return COSTS.plastic;
-  return SMALL.has(part.kind) ? COSTS.small : COSTS.other;
+  return SMALL_KINDS.has(part.kind) ? COSTS.small : COSTS.other;
 }
 
 /** Quarter turns from one stretch to another round the outline, the shorter way. */

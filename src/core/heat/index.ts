@@ -31,6 +31,7 @@ export {
 export {
   LIFT_AFTER_S,
   RAMP_LIMIT_C_PER_S,
+  SMALL_KINDS,
   crossing,
   judgeHeat,
   type HeatVerdict,

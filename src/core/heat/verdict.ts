@@ -13,7 +13,8 @@ export type { HeatVerdict, NeighbourVerdict };
 const RATE_WINDOW_S = 5;
 /** Ramp limit to peak, °C/s. Source: J-STD-020 classification profile (from memory). */
 export const RAMP_LIMIT_C_PER_S = 3;
-const SMALL_KINDS: ReadonlySet<Part['kind']> = new Set([
+/** Kinds that melt and freeze again beside any worked chip, and are blown away by too much air. */
+export const SMALL_KINDS: ReadonlySet<Part['kind']> = new Set([
   'capacitor',
   'resistor',
   'esdArray',
