@@ -1,5 +1,7 @@
 /** The heat planner in the real interface: from a station nobody knows to a card on the wall. */
 import { expect, test } from '@playwright/test';
+import { demoBoard } from '../demo/files';
+import { COARSE_MESH, NOMINAL_STATION, planLink, simulateHeat, startingPlan, withMultiplier } from '../src/core/heat';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
 
@@ -126,8 +128,15 @@ test('a plan has a purpose; a run is held beside another; a logged curve lies ov
   const pick = page.getByLabel('Logged curve, CSV');
   await pick.setInputFiles({ name: 'torn.csv', mimeType: 'text/csv', buffer: Buffer.from('time,probe\n1,x\n') });
   await expect(page.getByText(/^Expected a CSV with a time and at least one probe/)).toBeVisible();
-  const rows = Array.from({ length: 90 }, (_, t) => `${t},${(22 + 190 * (1 - Math.exp(-t / 30))).toFixed(1)}`);
-  const csv = ['time,U4 joint', ...rows].join('\n');
+  // What a probe would show on a station a little stronger than the nominal one, over the very plan.
+  const board = demoBoard('heronlog-4-c');
+  const plan = startingPlan('U4', board.alloy, 4);
+  const stronger = withMultiplier(NOMINAL_STATION, 1.05 * NOMINAL_STATION.multiplier);
+  const { timesS, parts } = simulateHeat(board, stronger, plan, { ...COARSE_MESH, frames: false })!;
+  const { jointMeanC } = parts.find((p) => p.ref === 'U4')!;
+  const csv = ['time,U4 joint', ...Array.from(timesS, (t, i) => `${t},${jointMeanC[i].toFixed(1)}`)].join('\n');
+  await page.goto(`${server.url}/jobs/32/heat${planLink(plan, 'bench-1')}`, { waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText(/U4/, { timeout: 60_000 });
   await pick.setInputFiles({ name: 'run.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.getByText('Read less computed, rms')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Take the log into the station' }).click();

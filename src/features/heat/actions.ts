@@ -3,8 +3,8 @@
 import { revalidatePath } from 'next/cache';
 import { z } from 'zod';
 import type { Board } from '@/core/board';
-import { calibrationFromCurve, calibrationFromMark, type Calibration } from '@/core/calibration';
-import { heatGoalsSchema, heatPlanSchema, workplaceOf, type HeatPlan, type Station } from '@/core/heat';
+import { calibrated, calibrationFromCurve, calibrationFromMark, type Calibration } from '@/core/calibration';
+import { heatGoalsSchema, heatPlanSchema, stationSchema, workplaceOf, type HeatPlan, type Station } from '@/core/heat';
 import { alloySchema } from '@/core/joints';
 import { database } from '@/db/client';
 import { problemText, type Result } from '@/core/result';
@@ -99,6 +99,14 @@ async function keepRun(
   if (!found.ok) return { kept: false, words: problemText(found.problems) };
   const flowLpm = Math.max(...plan.steps.map((s) => s.flowLpm));
   const record = { at: new Date().toISOString(), flowLpm, trials: 1, calibration: found.value.calibration };
+  // A log that fits another plan or probe asks for a station that cannot be: said, and nothing is stored.
+  if (!stationSchema.safeParse(calibrated(station, record)).success) {
+    const { outletEfficiency: e, multiplier: m } = found.value.calibration;
+    return {
+      kept: false,
+      words: `Expected a run of this plan: an outlet ε of 0.3 to 1.1 and a film m of 0.1 to 3; it asks for ${e.value.toFixed(2)} and ${m.value.toFixed(2)}.`,
+    };
+  }
   const now = (await takeCalibration(db, stationId, record, key))!;
   revalidatePath('/', 'layout');
   return {
