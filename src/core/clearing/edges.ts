@@ -31,6 +31,7 @@ export interface ClearingStep extends Stretch {
   readonly tool: string;
 }
 
+/** Neighbours farther off than this meet no slip. Engineering estimate. */
 const FAR_MM = 10;
 /** A corner is cleared over so much of both edges, mm. Engineering estimate. */
 const CORNER_MM = 1;

@@ -106,6 +106,7 @@ function cameraView(pitchPx: number, turnDeg: number, lean: Point, distance: num
   return [...row(x, middle.x), ...row(y, middle.y), -z[0], -z[1]];
 }
 
+/** Balls of one part differ by about half of this share, one standard deviation. Engineering estimate. */
 const SPREAD = 0.02;
 
 function drawBalls(

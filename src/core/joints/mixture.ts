@@ -70,6 +70,7 @@ const SN_PB_LIQUIDUS: readonly (readonly [number, number])[] = [
   [0.9, 219],
   [1, 231.9],
 ];
+/** Published tin–lead diagram, from memory. */
 const SN_PB_EUTECTIC_C = 183;
 /** With less lead, or with less tin, no eutectic is left: solubility limits of the binary diagram, from memory. */
 const LEAST_PB = 0.026;
