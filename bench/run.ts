@@ -17,6 +17,7 @@ runBundled('heat/solver.ts');
 runBundled('heat/calibration.ts');
 runBundled('heat/planner.ts');
 runBundled('inspect/balls.ts');
+runBundled('inspect/pads.ts');
 benchCapture();
 benchDiagnosis();
 benchNetlist();

@@ -75,6 +75,26 @@ test('balls in a picture: taken, judged, set right by hand, kept with the pictur
   expect(kept.headers()['content-type']).toBe('image/png');
 });
 
+test('pads in a picture: taken, told, one set right by hand, kept, and what is gone entered as lifted', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/balls?view=pads`, { waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText('Show the 41 pads of U4');
+  await page.getByRole('button', { name: 'Take from the simulated microscope' }).click();
+  await expect(headline(page)).toHaveText(/^Pads: \d+ gone/, { timeout: 60_000 });
+  const told = Number(/(\d+) gone/.exec((await headline(page).textContent())!)![1]);
+  await page.locator('svg g', { has: page.locator('title', { hasText: /^EP: even/ }) }).click();
+  await expect(headline(page)).toHaveText(new RegExp(`^Pads: ${told + 1} gone`));
+  await page.getByRole('button', { name: 'Keep with its picture' }).click();
+  await expect(page.getByText('Kept on the job with its picture.')).toBeVisible();
+  await page.getByRole('button', { name: /^Enter .*EP as lifted$/ }).click();
+  await expect(finding(page)).toContainText('Pads:');
+  await page.reload({ waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText(new RegExp(`^Pads: ${told + 1} gone`));
+  await page.goto(`${server.url}/jobs/32/balls`, { waitUntil: 'networkidle' });
+  await expect(page.getByLabel('Lifted pads').getByText('EP', { exact: true })).toBeVisible();
+});
+
 test('heights of the corners as a plane, and solders that must not be mixed', async ({ page }) => {
   await page.goto(`${server.url}/jobs/32/balls?view=place`, { waitUntil: 'networkidle' });
   for (const [corner, um] of [

@@ -1,4 +1,4 @@
-import { drawScene, fullPattern, inspectBalls, renderScene } from '../../src/core/inspect';
+import { drawScene, fullPattern, inspectBalls, renderScene, usefulSidePx } from '../../src/core/inspect';
 import { seededRandom } from '../../src/core/math';
 import { coloured } from '../../src/devices/microscope';
 import { greyPicture } from '../../src/workers/inspect/grey-picture';
@@ -30,7 +30,7 @@ self.onmessage = async (): Promise<void> => {
   let told = 0;
   for (let k = 0; k < LOOKS; k++) {
     const start = performance.now();
-    const { grey } = greyPicture(await createImageBitmap(file), pattern);
+    const { grey } = greyPicture(await createImageBitmap(file), usefulSidePx(pattern));
     const seen = inspectBalls(grey, pattern, { pitchMm: 0.5, ballMm: 0.29 });
     tookMs.push(performance.now() - start);
     told = seen?.balls.filter((b) => b.verdict === 'missing').length ?? -1;

@@ -18,6 +18,15 @@ test('a picture from the simulated microscope is looked over again from its file
   expect(bad.reasons.length).toBeGreaterThan(0);
 });
 
+test('the pads of a cleaned site from a picture, of any part', async () => {
+  const file = path.join(folder, 'site.png');
+  expect((await cli('balls', 'picture', HERON, 'U4', file, '--specimen', 'worn', '--site')).code).toBe(0);
+  const look = JSON.parse((await cli('balls', 'pads', HERON, 'U4', file)).out);
+  expect(look.pads).toHaveLength(41);
+  expect(look.holds).toBe(false);
+  expect((await cli('balls', 'pads', HERON, 'U8', file)).err).toContain('Expected a picture of the 100 pads of U8');
+});
+
 test('sites, lifted pads, clearing and mixtures from the command line', async () => {
   const site = JSON.parse((await cli('balls', 'site', HERON, 'u4', '--lifted', '1,ep')).out);
   expect(site).toMatchObject({ kind: 'leadless', joints: 41, lifted: { pads: [{ pin: '1' }, { pin: 'EP' }] } });

@@ -9,6 +9,8 @@ import {
   balledPart,
   greyOf,
   inspectBalls,
+  inspectPads,
+  sitePads,
   sitesOf,
   type BalledPart,
   type GreyPicture,
@@ -17,6 +19,7 @@ import {
   DEFAULT_SITE_PRACTICE,
   cleaningPlan,
   judgeLifted,
+  judgePadLook,
   judgeReuse,
   mixSolders,
   planSite,
@@ -24,7 +27,7 @@ import {
   SOLDERS,
   type ArrayLands,
 } from '../core/joints';
-import { SPECIMENS, coloured, takePicture, type Specimen } from '../devices/microscope';
+import { SPECIMENS, coloured, takePadPicture, takePicture, type Specimen } from '../devices/microscope';
 import { InputProblem, print, readBoard, readBytes, readJson } from './input';
 
 /** From a lifted chip to one that can go down. */
@@ -67,16 +70,17 @@ export function addBallsCommands(root: Command): void {
     .description('balls in a PNG or JPEG picture: missing, bridged, sizes, and whether the part can go down')
     .action((file: string, ref: string, picture: string) => inspect(readBoard(file), ref, picture));
   balls
+    .command('pads <board.json> <part> <picture>')
+    .description('pads of a cleaned site in a PNG or JPEG picture: gone, uneven, joined by solder')
+    .action((file: string, ref: string, picture: string) => lookAtPads(readBoard(file), ref, picture));
+  balls
     .command('picture <board.json> <part> <out.png>')
     .description('a picture from the simulated microscope')
     .option('--specimen <kind>', SPECIMENS.join(', '), 'worn')
     .option('--seed <number>', 'the same seed gives the same picture', '1')
-    .action((file: string, ref: string, out: string, { specimen, seed }: { specimen: string; seed: string }) => {
-      if (!SPECIMENS.includes(specimen as Specimen))
-        throw new InputProblem(`Expected ${SPECIMENS.join(', ')}; got ${specimen}.`);
-      const { balled } = balledOf(readBoard(file), ref);
-      const sizes = { ball: balled.ballMm / balled.pitchMm, pad: balled.padMm / balled.pitchMm };
-      const taken = takePicture(specimen as Specimen, balled.pattern, sizes, Number(seed));
+    .option('--site', 'the cleaned site instead of the part with its balls')
+    .action((file: string, ref: string, out: string, options: { specimen: string; seed: string; site?: true }) => {
+      const taken = specimenPicture(readBoard(file), ref, options);
       const image = new Image(taken.width, taken.height, { data: coloured(taken), colorModel: 'RGBA' });
       writeFileSync(out, encode(image, { format: 'png' }));
     });
@@ -99,6 +103,20 @@ function balledOf(board: Board, ref: string): { part: Part; balled: BalledPart; 
   if (!balled || pkg.lands.kind !== 'array')
     throw new InputProblem(`Expected a part with balls; ${part.ref} is a ${part.package}.`);
   return { part, balled, lands: pkg.lands };
+}
+
+function specimenPicture(
+  board: Board,
+  ref: string,
+  { specimen, seed, site }: { specimen: string; seed: string; site?: true },
+): GreyPicture {
+  if (!SPECIMENS.includes(specimen as Specimen))
+    throw new InputProblem(`Expected ${SPECIMENS.join(', ')}; got ${specimen}.`);
+  if (site)
+    return takePadPicture(specimen as Specimen, sitePads(board.packages[partOf(board, ref).package]), Number(seed));
+  const { balled } = balledOf(board, ref);
+  const sizes = { ball: balled.ballMm / balled.pitchMm, pad: balled.padMm / balled.pitchMm };
+  return takePicture(specimen as Specimen, balled.pattern, sizes, Number(seed));
 }
 
 function liftedPads(board: Board, part: Part, text: string): string[] {
@@ -146,6 +164,19 @@ function inspect(board: Board, ref: string, file: string): void {
     bridges: seen.bridges.map((pair) => pair.map((i) => balled.pins[i])),
     crumbs: seen.crumbs.length,
   });
+}
+
+function lookAtPads(board: Board, ref: string, file: string): void {
+  const part = partOf(board, ref);
+  const pads = sitePads(board.packages[part.package]);
+  const seen = inspectPads(readPicture(file), pads);
+  if (!seen)
+    throw new InputProblem(
+      `Expected a picture of the ${pads.length} pads of ${part.ref} seen from above, pin 1 at the top left; they were not found in ${file}.`,
+    );
+  const bridges = seen.bridges.map(([a, b]) => [pads[a].pin, pads[b].pin] as const);
+  const looked = seen.pads.map(({ pin, verdict, unclear }) => ({ pin, state: verdict, unclear }));
+  print({ part: part.ref, ...judgePadLook(looked, bridges), pads: looked, bridges });
 }
 
 function readPicture(file: string): GreyPicture {

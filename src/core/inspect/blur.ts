@@ -1,3 +1,5 @@
+import type { GreyPicture } from './picture';
+
 /** A grey field blurred by a Gaussian, along rows and then along columns; the edge goes on outside. @param sigmaPx over 0. */
 export function blurred(field: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
   const reach = Math.ceil(3 * sigmaPx);
@@ -31,3 +33,10 @@ function alongLines(
   }
   return to;
 }
+
+/** A picture blurred alike. */
+export const blurredPicture = ({ width, height, grey }: GreyPicture, sigmaPx: number): GreyPicture => ({
+  width,
+  height,
+  grey: Uint8Array.from(blurred(new Float32Array(grey), width, height, sigmaPx), Math.round),
+});

@@ -31,12 +31,18 @@ const SINES = Array.from({ length: RAYS }, (_, k) => Math.sin((2 * Math.PI * k) 
 /**
  * The circle round a spot at which grey drops: along each ray the strongest drop near the radius that most rays agree on,
  * a circle through those points by least squares, and again from its centre.
- * @param expected radius that the ball should have, pitches; looked for between 0.65 and 1.35 of it.
+ * @param expected radius that the ball should have, pitches. @param range between which shares of it is looked.
  */
-export function findOutline(picture: GreyPicture, toPicture: Homography, start: Point, expected: number): Outline {
+export function findOutline(
+  picture: GreyPicture,
+  toPicture: Homography,
+  start: Point,
+  expected: number,
+  range: readonly [number, number] = [0.65, 1.35],
+): Outline {
   let outline: Outline = { centre: start, radius: expected, radiusSd: Infinity, support: 0, edge: 0 };
   for (let round = 0; round < ROUNDS; round++) {
-    const [low, high] = [0.65 * expected, 1.35 * expected];
+    const [low, high] = [range[0] * expected, range[1] * expected];
     const drops = dropsAlongRays(picture, toPicture, outline.centre, [
       Math.max(HALF, Math.round(low / STEP) - BESIDE),
       Math.round(high / STEP) + BESIDE,

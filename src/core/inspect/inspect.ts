@@ -49,11 +49,18 @@ export const BALL_LIMITS: BallLimits = { sizeShare: 0.08, besidePitches: 0.08 };
 /** Less of a ball's shading than this and only the pad is there; nearer than the second it is left to the eye. */
 const LEAST_LIKENESS = 0.32;
 const UNCLEAR_LIKENESS = 0.12;
+/** A dazzled ball that still shades like so much of a usual one is told. */
+const DAZZLED_CLEAR = 0.7;
 /** So much smaller than the usual ball, a dazzled one is its pad. */
 const PAD_SHARE = -0.1;
 /** An edge seen on fewer rays is left to the eye. */
 const LEAST_SUPPORT = 0.6;
 const SOUND_SUPPORT = 0.8;
+/** A ring of light ends at 0.7 of the ball's radius; the edge beyond it counts from half of what is usual. */
+const RING_SHARE = 0.74;
+const USUAL_SHARE = 0.1;
+const WHERE_OTHERS_ARE = [0.92, 1.1] as const;
+const OUTER_EDGE = 0.5;
 /** A gap that is so much like solder is bridged: without solder it stays below 0.2, with it above 1 (benchmark's pictures). */
 const BRIDGED_FROM = 0.55;
 /** Fewer sites with a spot on them than this share: the picture does not show the pattern. */
@@ -80,7 +87,7 @@ export function inspectBalls(
   const first = scaled(laid.toPicture, 1 / factor);
   const expected = size.ballMm / size.pitchMm / 2;
   const found = sites.map((site, i) => findOutline(near, first, laid.spots[i] ?? site, expected));
-  const { h, outlines } = onTheirSites(first, sites, found);
+  const { h, outlines } = onTheirSites(first, sites, pastHighlights(near, first, found));
   const faces = compareFaces(near, h, outlines, (o) => o.support > SOUND_SUPPORT);
   const shift = edgeShift(
     near,
@@ -114,6 +121,20 @@ export const enlarged = (seen: Inspection, factor: number): Inspection => ({
   toPicture: scaled(seen.toPicture, factor),
   mmPerPx: seen.mmPerPx / factor,
 });
+
+/**
+ * A ball that shines has a ring of light on it whose edge is steeper than the ball's own: a far too small outline is
+ * looked at again where the others have theirs.
+ */
+function pastHighlights(near: GreyPicture, first: Homography, outlines: readonly Outline[]): Outline[] {
+  const usual = median(outlines.map((o) => o.radius));
+  const edge = median(outlines.filter((o) => Math.abs(o.radius / usual - 1) < USUAL_SHARE).map((o) => o.edge));
+  return outlines.map((inner) => {
+    if (inner.radius > RING_SHARE * usual) return inner;
+    const outer = findOutline(near, first, inner.centre, usual, WHERE_OTHERS_ARE);
+    return outer.support > SOUND_SUPPORT && outer.edge > OUTER_EDGE * edge ? outer : inner;
+  });
+}
 
 /** The pattern laid anew through the outlines' middles, which are known better than the spots that it was found by. */
 function onTheirSites(
@@ -167,6 +188,8 @@ function inspectBall(
     offsetMm: { x: offset.x * size.pitchMm, y: offset.y * size.pitchMm },
     brightness: face.brightness,
     unclear:
-      face.dazzled || Math.abs(face.likeness - LEAST_LIKENESS) < UNCLEAR_LIKENESS || outline.support < LEAST_SUPPORT,
+      (face.dazzled && face.likeness < DAZZLED_CLEAR) ||
+      Math.abs(face.likeness - LEAST_LIKENESS) < UNCLEAR_LIKENESS ||
+      outline.support < LEAST_SUPPORT,
   };
 }

@@ -13,25 +13,33 @@ export interface DrawnBall {
   readonly shine: number;
 }
 
-/** A drawn scene with everything about it known. Lengths in pitches, places in the pattern's frame. */
-export interface Scene {
-  readonly pattern: SitePattern;
+/** What a camera adds to what is there. */
+export interface View {
   readonly toPicture: Homography;
   readonly width: number;
   readonly height: number;
+  readonly blurPx: number;
+  readonly noise: number;
+}
+
+/** What lies over the thing looked at. Lengths in the frame's units. */
+export interface Cover {
+  readonly hairs: readonly { readonly path: readonly [Point, Point, Point]; readonly width: number }[];
+  readonly glares: readonly (Point & { readonly radius: number; readonly level: number })[];
+  /** Light at the corners against the middle: share per unit along x and y. */
+  readonly slope: Point;
+}
+
+/** A drawn scene with everything about it known. Lengths in pitches, places in the pattern's frame. */
+export interface Scene extends View, Cover {
+  readonly pattern: SitePattern;
   /** Site by site in the order of `sitesOf`; null where only the pad is left. */
   readonly balls: readonly (DrawnBall | null)[];
   readonly padDiameter: number;
   /** Solder between two sites, by their positions in `sitesOf`, and its width. */
   readonly bridges: readonly { readonly a: number; readonly b: number; readonly width: number }[];
-  readonly hairs: readonly { readonly path: readonly [Point, Point, Point]; readonly width: number }[];
   readonly crumbs: readonly (Point & { readonly radius: number })[];
-  readonly glares: readonly (Point & { readonly radius: number; readonly level: number })[];
-  /** Light at the corners against the middle: grey per pitch along x and y. */
-  readonly slope: Point;
   readonly substrate: number;
-  readonly blurPx: number;
-  readonly noise: number;
 }
 
 /** How bright things are under a ring light, 0 to 1: engineering estimates for a picture that looks like one. */
@@ -47,10 +55,13 @@ const CRUMB_LEVEL = 0.75;
 const SAMPLES = 2;
 
 /** Draws the scene as a microscope's camera would see it. */
-export function renderScene(scene: Scene, random: Random): GreyPicture {
-  const { width, height } = scene;
-  const level = shader(scene);
-  const toPlane = inverse(scene.toPicture);
+export const renderScene = (scene: Scene, random: Random): GreyPicture =>
+  photograph(scene, covered(scene, shader(scene)), random);
+
+/** A picture of brightness over a plane, 0 to 1, with the camera's blur and noise. */
+export function photograph(view: View, level: (at: Point) => number, random: Random): GreyPicture {
+  const { width, height } = view;
+  const toPlane = inverse(view.toPicture);
   const light = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
@@ -64,16 +75,35 @@ export function renderScene(scene: Scene, random: Random): GreyPicture {
     }
   }
   const grey = new Uint8Array(width * height);
-  const seen = blurred(light, width, height, scene.blurPx);
+  const seen = blurred(light, width, height, view.blurPx);
   for (let i = 0; i < grey.length; i++) {
-    grey[i] = Math.max(0, Math.min(255, Math.round(255 * seen[i] + scene.noise * normalDraw(random))));
+    grey[i] = Math.max(0, Math.min(255, Math.round(255 * seen[i] + view.noise * normalDraw(random))));
   }
   return { width, height, grey };
 }
 
+/** Brightness with hairs over it, light falling off and glare. */
+export function covered({ hairs, glares, slope }: Cover, below: (at: Point) => number): (at: Point) => number {
+  const strands = hairs.flatMap(({ path, width }) =>
+    along(path).flatMap((b, k, points) => (k > 0 ? [{ a: points[k - 1], b, radius: width / 2 }] : [])),
+  );
+  return (at) => {
+    let level = below(at);
+    for (const { a, b, radius } of strands) {
+      const beside = at.x < Math.min(a.x, b.x) - radius || at.x > Math.max(a.x, b.x) + radius;
+      if (!beside && fromSegment(at, a, b) < radius) level = HAIR_LEVEL;
+    }
+    level *= 1 + slope.x * at.x + slope.y * at.y;
+    for (const glare of glares) {
+      level += glare.level * Math.exp(-((at.x - glare.x) ** 2 + (at.y - glare.y) ** 2) / (2 * glare.radius ** 2));
+    }
+    return level;
+  };
+}
+
 /** Brightness of a place in the pattern's frame. */
 function shader(scene: Scene): (at: Point) => number {
-  const { pattern, balls, bridges, hairs, crumbs, glares, slope, substrate } = scene;
+  const { pattern, balls, bridges, crumbs, substrate } = scene;
   const { columns, rows } = pattern;
   const sites = sitesOf(pattern);
   const bySite = new Map(sites.map((s, i) => [s.index, i]));
@@ -81,9 +111,6 @@ function shader(scene: Scene): (at: Point) => number {
     x: s.x + (balls[i]?.offset.x ?? 0),
     y: s.y + (balls[i]?.offset.y ?? 0),
   }));
-  const strands = hairs.flatMap(({ path, width }) =>
-    along(path).flatMap((b, k, points) => (k > 0 ? [{ a: points[k - 1], b, radius: width / 2 }] : [])),
-  );
   return (at) => {
     const [c, r] = [Math.round(at.x + (columns - 1) / 2), Math.round(at.y + (rows - 1) / 2)];
     let level = substrate + 0.02 * Math.sin(9 * at.x) * Math.sin(11 * at.y);
@@ -101,20 +128,12 @@ function shader(scene: Scene): (at: Point) => number {
     for (const crumb of crumbs) {
       if (Math.hypot(at.x - crumb.x, at.y - crumb.y) < crumb.radius) level = CRUMB_LEVEL;
     }
-    for (const { a, b, radius } of strands) {
-      const beside = at.x < Math.min(a.x, b.x) - radius || at.x > Math.max(a.x, b.x) + radius;
-      if (!beside && fromSegment(at, a, b) < radius) level = HAIR_LEVEL;
-    }
-    level *= 1 + slope.x * at.x + slope.y * at.y;
-    for (const glare of glares) {
-      level += glare.level * Math.exp(-((at.x - glare.x) ** 2 + (at.y - glare.y) ** 2) / (2 * glare.radius ** 2));
-    }
     return level;
   };
 }
 
 /** A ball at a share of its radius: its body, and the ring light mirrored where the surface leans that way. */
-function ballLevel(share: number, shine: number): number {
+export function ballLevel(share: number, shine: number): number {
   const upright = Math.sqrt(Math.max(0, 1 - share * share));
   const leanDeg = (Math.acos(upright) * 180) / Math.PI;
   const ring = Math.exp(-(((leanDeg - RING_LEAN_DEG) / RING_WIDTH_DEG) ** 2));
@@ -132,7 +151,8 @@ function along([a, b, c]: readonly [Point, Point, Point]): Point[] {
   });
 }
 
-function fromSegment(at: Point, a: Point, b: Point): number {
+/** Distance from a segment. */
+export function fromSegment(at: Point, a: Point, b: Point): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const t = Math.max(0, Math.min(1, ((at.x - a.x) * dx + (at.y - a.y) * dy) / (dx * dx + dy * dy)));
   return Math.hypot(at.x - a.x - t * dx, at.y - a.y - t * dy);

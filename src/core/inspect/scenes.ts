@@ -1,7 +1,7 @@
 import type { Random } from '../math';
 import type { Homography, Point } from './homography';
 import { neighbourPairs, sitesOf, type Site, type SitePattern } from './pattern';
-import type { DrawnBall, Scene } from './render';
+import type { Cover, DrawnBall, Scene } from './render';
 
 /** How hard a drawn picture is. The most of each; what a picture gets is drawn below that. */
 export interface Trouble {
@@ -61,8 +61,6 @@ export function drawScene(
     y: height / 2,
   });
   const { balls, bridges } = drawBalls(sites, sizes, random, trouble.defects);
-  const anywhere = (): Point => ({ x: between(-across / 2, across / 2), y: between(-down / 2, down / 2) });
-  const some = (most: number): number => Math.floor(random() * (most + 1));
   return {
     pattern,
     toPicture,
@@ -71,25 +69,41 @@ export function drawScene(
     balls,
     bridges,
     padDiameter: sizes.pad,
-    hairs: Array.from({ length: some(trouble.hairs) }, () => ({
-      path: [anywhere(), anywhere(), anywhere()] as const,
-      width: between(0.05, 0.1),
-    })),
-    crumbs: Array.from({ length: some(trouble.crumbs) }, () => crumbBetween(pattern, random)),
-    glares: Array.from({ length: some(trouble.glares) }, () => ({
-      ...anywhere(),
-      radius: between(0.5, 1.5),
-      level: between(0.1, 0.35),
-    })),
-    slope: { x: between(-trouble.slope, trouble.slope) / across, y: between(-trouble.slope, trouble.slope) / down },
+    crumbs: Array.from({ length: some(trouble.crumbs, random) }, () => crumbBetween(pattern, random)),
+    ...drawCover([across, down], 1, random, trouble),
     substrate: between(0.1, 0.22),
     blurPx: Math.max(0.4, between(0.4, trouble.blurPx)),
     noise: between(1, trouble.noise),
   };
 }
 
+const some = (most: number, random: Random): number => Math.floor(random() * (most + 1));
+
+/** Hairs, glare and light that falls off, over a field. @param unit a pitch in the frame's units. */
+export function drawCover(
+  [across, down]: readonly [number, number],
+  unit: number,
+  random: Random,
+  trouble: Trouble,
+): Cover {
+  const between = (low: number, high: number): number => low + (high - low) * random();
+  const anywhere = (): Point => ({ x: between(-across / 2, across / 2), y: between(-down / 2, down / 2) });
+  return {
+    hairs: Array.from({ length: some(trouble.hairs, random) }, () => ({
+      path: [anywhere(), anywhere(), anywhere()] as const,
+      width: between(0.05, 0.1) * unit,
+    })),
+    glares: Array.from({ length: some(trouble.glares, random) }, () => ({
+      ...anywhere(),
+      radius: between(0.5, 1.5) * unit,
+      level: between(0.1, 0.35),
+    })),
+    slope: { x: between(-trouble.slope, trouble.slope) / across, y: between(-trouble.slope, trouble.slope) / down },
+  };
+}
+
 /** A pinhole camera over a plane: turned in its plane, leaned both ways, seen from a distance in pitches. */
-function cameraView(pitchPx: number, turnDeg: number, lean: Point, distance: number, middle: Point): Homography {
+export function cameraView(pitchPx: number, turnDeg: number, lean: Point, distance: number, middle: Point): Homography {
   const rad = Math.PI / 180;
   const [c, s] = [Math.cos(turnDeg * rad), Math.sin(turnDeg * rad)];
   const [cx, sx] = [Math.cos(lean.x * rad), Math.sin(lean.x * rad)];

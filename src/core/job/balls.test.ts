@@ -31,11 +31,23 @@ test('looks at balls and flatness are kept by part, the latest of each', () => {
   expect(state.inspections.U8.words).toBe('Can go down as it is');
 });
 
+const padLook = (words: string): EventBody => ({
+  ...{ kind: 'padLook', ref: 'U4', sha256: 'b'.repeat(64), name: 'x.png', width: 600, height: 600 },
+  ...{ toPicture: [40, 0, 300, 0, 40, 300, 0, 0], bridges: [], words, holds: true },
+  pads: [{ pin: '1', state: 'even', unclear: false, byHand: false }],
+});
+
+test('the latest look at a site’s pads counts and stands before the balls', () => {
+  const state = foldJob(events(padLook('Pads: 1 bridge'), padLook('All 41 pads there and level')));
+  expect(state.padLooks.U4.words).toBe('All 41 pads there and level');
+});
+
 test('what was found of pads and balls stands under the stage, named where it is about several parts', () => {
   const found = (...bodies: EventBody[]): string => viewJob(1, OPENED, board, events(STORY, ...bodies)).findings.balls;
   expect(found()).toBe('');
   expect(found(inspection('U8', 'Can go down as it is'))).toBe('Can go down as it is');
   const both = found({ kind: 'lifted', ref: 'U4', pins: ['EP'] }, inspection('U8', 'Rework: 1 bridge'));
+  expect(found(padLook('Pads: 1 bridge'))).toBe('Pads: 1 bridge');
   expect(both).toMatch(/^U4: Goes on.*; U8: Rework: 1 bridge$/);
   expect(found({ kind: 'site', ref: 'U4', words: '41 pads tinned and level' })).toBe('41 pads tinned and level');
 });
@@ -45,6 +57,7 @@ test('each is told in a few words for undo, and taken back by it', () => {
   const bodies: EventBody[] = [
     { kind: 'lifted', ref: 'U4', pins: [] },
     inspection('U8', 'x'),
+    padLook('x'),
     {
       kind: 'flatness',
       ref: 'U4',
@@ -56,7 +69,14 @@ test('each is told in a few words for undo, and taken back by it', () => {
     { kind: 'run', run: 'a', atMs: 1, act: 'mark', mark: 'swims' },
   ];
   expect(events(...bodies).map((e) => eventWords(board, e))).toEqual([
-    ...['lifted pads of U4', 'picture of U8', 'flatness of U4', 'run: begin', 'run: swims'],
+    ...[
+      'lifted pads of U4',
+      'picture of U8',
+      'picture of the pads of U4',
+      'flatness of U4',
+      'run: begin',
+      'run: swims',
+    ],
   ]);
   const log = events(...bodies);
   const undone = foldJob([...log, { ...log[0], seq: 6, body: { kind: 'undo', seq: 5 } }]);

@@ -54,6 +54,8 @@ const inspectionSchema = z.object({
   ref,
   sha256: sha256.describe('the picture, kept with the images'),
   name: z.string().max(200),
+  width: z.number().int().positive().optional().describe('of the picture, px'),
+  height: z.number().int().positive().optional(),
   toPicture: z.array(z.number()).length(8).describe('from pitches, the middle of the array at the origin, to pixels'),
   mmPerPx: z.number().positive(),
   balls: z.array(ballSchema).min(1).max(2500),
@@ -62,6 +64,24 @@ const inspectionSchema = z.object({
     .array(z.tuple([z.number(), z.number()]))
     .max(500)
     .describe('bits that do not belong there, in pitches'),
+  words,
+  holds: z.boolean(),
+});
+
+/** Pads of a cleaned site looked over in a picture. */
+const padLookSchema = z.object({
+  kind: z.literal('padLook'),
+  ref,
+  sha256: sha256.describe('the picture, kept with the images'),
+  name: z.string().max(200),
+  width: z.number().int().positive(),
+  height: z.number().int().positive(),
+  toPicture: z.array(z.number()).length(8).describe('from mm in the package’s own frame to pixels'),
+  pads: z
+    .array(z.object({ pin, state: z.enum(['even', 'lifted', 'uneven']), unclear: z.boolean(), byHand: z.boolean() }))
+    .min(1)
+    .max(2500),
+  bridges: z.array(z.tuple([pin, pin])).max(2500),
   words,
   holds: z.boolean(),
 });
@@ -114,6 +134,7 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     pins: z.array(pin).max(2500).describe('all pads that are off; none: all hold'),
   }),
   inspectionSchema,
+  padLookSchema,
   z.object({
     kind: z.literal('flatness'),
     ref,
@@ -178,6 +199,8 @@ export type Story = z.infer<typeof storySchema>;
 export type JobEvent = z.infer<typeof jobEventSchema>;
 /** Balls of a part as a picture shows them. */
 export type BallInspection = z.infer<typeof inspectionSchema>;
+/** Pads of a cleaned site as a picture shows them. */
+export type PadInspectionKept = z.infer<typeof padLookSchema>;
 export type ImageRole = 'patient' | 'donor' | 'merged';
 export type Outcome = (typeof OUTCOMES)[number];
 

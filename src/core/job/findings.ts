@@ -91,15 +91,16 @@ export function shortWords(words: string): string {
 }
 
 /** Part by part what was found of pads, balls and how flat it lies; named where it is about more than one part. */
-function ballsFinding(board: Board, { site, lifted, inspections, flatness }: JobState): string {
+function ballsFinding(board: Board, { site, lifted, inspections, padLooks, flatness }: JobState): string {
   const refs = [
-    ...new Set([site?.ref ?? [], Object.keys(lifted), Object.keys(inspections), Object.keys(flatness)].flat()),
+    ...new Set([site?.ref ?? [], ...[lifted, padLooks, inspections, flatness].map((kept) => Object.keys(kept))].flat()),
   ];
   const found = refs.map((ref) => {
     const part = partByRef(board, ref);
     const gone = lifted[ref] ?? [];
     const lines = [
       gone.length > 0 && part && judgeLifted(board, part, gone).headline,
+      padLooks[ref]?.words,
       inspections[ref]?.words,
       site?.ref === ref && site.words,
       flatness[ref]?.words,

@@ -35,6 +35,7 @@ export interface JobState {
   readonly lifted: Readonly<Record<string, readonly string[]>>;
   /** The latest look at the balls of each part, and at how flat it lies. */
   readonly inspections: Readonly<Record<string, Body<'inspection'>>>;
+  readonly padLooks: Readonly<Record<string, Body<'padLook'>>>;
   readonly flatness: Readonly<Record<string, Body<'flatness'>>>;
   /** Presses of the pedal, of all runs. */
   readonly presses: readonly Body<'run'>[];
@@ -60,6 +61,7 @@ const START: JobState = {
   swapped: [],
   lifted: {},
   inspections: {},
+  padLooks: {},
   flatness: {},
   presses: [],
   images: {},
@@ -143,6 +145,8 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, lifted: { ...state.lifted, [body.ref]: body.pins } };
     case 'inspection':
       return { ...state, inspections: { ...state.inspections, [body.ref]: body } };
+    case 'padLook':
+      return { ...state, padLooks: { ...state.padLooks, [body.ref]: body } };
     case 'flatness':
       return { ...state, flatness: { ...state.flatness, [body.ref]: body } };
     case 'run':

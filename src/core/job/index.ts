@@ -14,6 +14,7 @@ export {
   type ImageRole,
   type JobEvent,
   type KeepEvent,
+  type PadInspectionKept,
   type Outcome,
   type Story,
 } from './events';

@@ -189,6 +189,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `lifted pads of ${body.ref}`;
     case 'inspection':
       return `picture of ${body.ref}`;
+    case 'padLook':
+      return `picture of the pads of ${body.ref}`;
     case 'flatness':
       return `flatness of ${body.ref}`;
     case 'run':

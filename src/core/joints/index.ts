@@ -22,5 +22,6 @@ export { judgeFlatness, selfCentring, type Flatness, type HeightReading } from '
 export { judgeLifted, type LiftedPad, type LiftedVerdict } from './lifted';
 export { SOLDERS, mixSolders, residueMeltingAt, solderByName, type Mixture, type Portion } from './mixture';
 export { judgeReuse, type ArrayLands, type MeasuredBall, type ReballPlan, type ReuseVerdict } from './reball';
+export { judgePadLook, type PadLook, type SeenPad } from './pad-look';
 export { planSite, type SiteFigure, type SitePlan } from './site';
 export { ballHeightMm, coplanarityLimitMm, judgeUniformity, seatingPlane, type Uniformity } from './uniformity';

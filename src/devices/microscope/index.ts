@@ -1,9 +1,12 @@
 import {
   HARD,
+  drawPadScene,
   drawScene,
+  renderPadScene,
   renderScene,
   type BallSizes,
   type GreyPicture,
+  type SitePad,
   type SitePattern,
   type Trouble,
 } from '../../core/inspect';
@@ -25,6 +28,16 @@ const PITCH_PX = 44;
 export const takePicture = (specimen: Specimen, pattern: SitePattern, sizes: BallSizes, seed: number): GreyPicture => {
   const random = seededRandom(seed);
   return renderScene(drawScene(pattern, sizes, PITCH_PX, random, TROUBLES[specimen]), random);
+};
+
+/** Pixels to the narrowest pad of a site. */
+const PAD_PX = 22;
+
+/** The same camera over a cleaned site. */
+export const takePadPicture = (specimen: Specimen, pads: readonly SitePad[], seed: number): GreyPicture => {
+  const random = seededRandom(seed);
+  const narrowMm = Math.min(...pads.map((p) => Math.min(p.wMm, p.hMm)));
+  return renderPadScene(drawPadScene(pads, PAD_PX / narrowMm, random, TROUBLES[specimen]), random);
 };
 
 /** The colours between which grey lies: solder mask in the dark, tin in the light. */

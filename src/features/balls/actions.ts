@@ -18,7 +18,7 @@ export interface BallsAnswer {
 
 const no = (words: string): BallsAnswer => ({ kept: false, words });
 
-/** Keeps a picture with what was seen in it: `picture` is the file, `inspection` the event without its picture's name. */
+/** Keeps a picture with what was seen in it: `picture` is the file, `seen` the event without its picture's name. */
 export async function keepInspection(number: number, form: FormData, key: string): Promise<BallsAnswer> {
   const file = form.get('picture');
   if (!(file instanceof File)) return no('Expected a picture; got none.');
@@ -28,7 +28,7 @@ export async function keepInspection(number: number, form: FormData, key: string
   if (!pictureType(bytes)) return no('Expected a PNG or JPEG picture; this file is neither.');
   let seen: object;
   try {
-    seen = JSON.parse(String(form.get('inspection'))) as object;
+    seen = JSON.parse(String(form.get('seen'))) as object;
   } catch {
     return no('Expected what was seen in the picture as JSON.');
   }
@@ -36,9 +36,9 @@ export async function keepInspection(number: number, form: FormData, key: string
   if (!(await findJob(db, number))) return no(`Expected a job that exists; there is no job ${number}.`);
   const name = file.name.slice(0, 200);
   const placeholder = '0'.repeat(64);
-  const checked = eventBodySchema.safeParse({ ...seen, kind: 'inspection', sha256: placeholder, name });
-  if (!checked.success || checked.data.kind !== 'inspection')
-    return no(`Expected what was seen in the picture: ${checked.error?.issues[0].path.join('.') ?? 'an inspection'}.`);
+  const checked = eventBodySchema.safeParse({ ...seen, sha256: placeholder, name });
+  if (!checked.success || (checked.data.kind !== 'inspection' && checked.data.kind !== 'padLook'))
+    return no(`Expected what was seen in the picture: ${checked.error?.issues[0].path.join('.') ?? 'balls or pads'}.`);
   const sha256 = await keepImage(db, { bytes, name, at: new Date().toISOString() });
   const stored = await enter(db, number, { body: { ...checked.data, sha256 } }, key);
   if (!stored.ok) return no(problemText(stored.problems));

@@ -4,6 +4,7 @@ import type { JobView, KeepEvent } from '@/core/job';
 import { Headline, ViewLinks } from '@/ui';
 import { ClearWork } from './clear-work';
 import { MixWork } from './mix-work';
+import { PadsWork } from './pads-work';
 import { PictureWork } from './picture-work';
 import { PlaceWork } from './place-work';
 import type { SiteBench } from './queries';
@@ -40,6 +41,7 @@ export function BallsWork({ job, bench, view, asked, onKeep }: BallsProps) {
       {view === 'mix' && <MixWork board={job.board} />}
       {part && view === 'clear' && <ClearWork key={part.ref} job={job} part={part} bench={bench} />}
       {part && view === 'site' && <SiteWork key={part.ref} job={job} part={part} bench={bench} onKeep={onKeep} />}
+      {part && view === 'pads' && <PadsWork key={part.ref} job={job} part={part} onKeep={onKeep} />}
       {part && view === 'picture' && <PictureWork key={part.ref} job={job} part={part} bench={bench} />}
       {part && view === 'place' && <PlaceWork key={part.ref} job={job} part={part} onKeep={onKeep} />}
     </>

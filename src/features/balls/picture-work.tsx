@@ -1,17 +1,18 @@
 'use client';
 
 import { useEffect, useMemo, useRef, useState, useTransition } from 'react';
-import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import { Box, Grid, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import { balledPart, sitesOf, type BalledPart, type Inspection } from '@/core/inspect';
 import type { BallInspection, JobView } from '@/core/job';
 import { judgeReuse, type ArrayLands, type ReuseVerdict } from '@/core/joints';
 import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
 import { DiameterBars } from '@/drawings/diameter-bars';
-import { SPECIMENS, type Specimen } from '@/devices/microscope';
-import { AnswerNote, FilePick, Headline, MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
+import type { Specimen } from '@/devices/microscope';
+import { AnswerNote, Headline, MainButton } from '@/ui';
 import { inspectInWorker } from '@/workers/inspect/client';
 import { keepInspection, type BallsAnswer } from './actions';
+import { PictureSource, fetched } from './picture-source';
 import type { SiteBench } from './queries';
 
 /** A picture with what was seen in it, before or after it is kept. */
@@ -33,7 +34,7 @@ export function PictureWork({ job, part, bench }: { job: JobView; part: Part; be
   if (!balled || pkg.lands.kind !== 'array') {
     return (
       <Headline title={`${part.ref} has no balls`} aside={part.package}>
-        Its pads are tinned and level: look at them under the microscope and enter lifted ones at The site.
+        Its pads are tinned and level: look at them at “Pads in a picture”.
       </Headline>
     );
   }
@@ -95,23 +96,22 @@ function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
       const file = look!.file ?? (await fetched(look!.src));
       form.set('picture', file);
       const words = verdict!.headline;
-      form.set('inspection', JSON.stringify({ ...look!.seen, ref: part.ref, words, holds: verdict!.asItIs }));
+      const { seen, width, height } = look!;
+      const body = { kind: 'inspection', ...seen, ref: part.ref, width, height, words, holds: verdict!.asItIs };
+      form.set('seen', JSON.stringify(body));
       setAnswer(await keepInspection(job.number, form, crypto.randomUUID()));
     });
   return (
     <>
       <LookHeadline part={part} look={look} verdict={verdict} busy={busy} count={balled.pins.length} />
-      <Flex gap="5" mb="3" align="center" wrap="wrap" fontSize="14px">
-        <FilePick
-          label="Picture of the balls"
-          text="open a picture, PNG or JPEG"
-          accept="image/png,image/jpeg"
-          onFile={(file) => void lookAt(file)}
-        />
-        <SimulatedMicroscope busy={busy} onTake={(specimen) => void take(specimen)} />
-        {tookMs !== undefined && <Text color="quiet">looked over in {(tookMs / 1000).toFixed(1)} s</Text>}
-      </Flex>
-      {problem && <ProblemNote text={problem} />}
+      <PictureSource
+        label="Picture of the balls"
+        busy={busy}
+        tookMs={tookMs}
+        problem={problem}
+        onFile={(file) => void lookAt(file)}
+        onTake={(specimen) => void take(specimen)}
+      />
       {look && verdict && (
         <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 250px' }} gap="6">
           <BallPicture
@@ -186,23 +186,6 @@ function LookHeadline({
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function SimulatedMicroscope({ busy, onTake }: { busy: boolean; onTake: (specimen: Specimen) => void }) {
-  const [specimen, setSpecimen] = useState<Specimen>('worn');
-  return (
-    <Flex gap="2" align="center">
-      <SelectBox
-        label="Specimen under the simulated microscope"
-        value={specimen}
-        options={SPECIMENS.map((s) => [s, `${s} part`] as const)}
-        onChange={(s) => setSpecimen(s as Specimen)}
-      />
-      <PlainButton type="button" disabled={busy} onClick={() => onTake(specimen)}>
-        Take from the simulated microscope
-      </PlainButton>
-    </Flex>
-  );
-}
-
 function Reasons({ verdict: { asItIs, reasons, uniformity }, crumbs }: { verdict: ReuseVerdict; crumbs: number }) {
   return (
     <>
@@ -250,13 +233,9 @@ function seenOf(inspection: Inspection, { pins }: BalledPart): Seen {
 function keptLook(kept: BallInspection | undefined): Look | undefined {
   if (!kept) return undefined;
   const [x, y] = [kept.toPicture[2], kept.toPicture[5]];
-  // The array lies in the middle of its picture: good enough to frame a kept one until it is loaded.
-  return { src: `/pictures/${kept.sha256}`, width: Math.round(2 * x), height: Math.round(2 * y), seen: kept };
-}
-
-async function fetched(src: string): Promise<File> {
-  const blob = await (await fetch(src)).blob();
-  return new File([blob], 'kept picture', { type: blob.type });
+  // Kept without its size, the array is taken to lie in the middle of its picture.
+  const { width = Math.round(2 * x), height = Math.round(2 * y) } = kept;
+  return { src: `/pictures/${kept.sha256}`, width, height, seen: kept };
 }
 
 const STATES = ['good', 'missing', 'small', 'large'] as const;

@@ -2,6 +2,7 @@
 const VIEWS = [
   { id: 'clear', name: 'Guard, clear, lift' },
   { id: 'site', name: 'The site' },
+  { id: 'pads', name: 'Pads in a picture' },
   { id: 'picture', name: 'Balls in a picture' },
   { id: 'mix', name: 'Solder mixed' },
   { id: 'place', name: 'Placing' },

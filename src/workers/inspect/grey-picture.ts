@@ -1,8 +1,8 @@
-import { greyOf, usefulSidePx, type GreyPicture, type SitePattern } from '../../core/inspect';
+import { greyOf, type GreyPicture } from '../../core/inspect';
 
-/** A decoded picture in grey, shrunk as far as its pattern allows: the browser does that many times faster than a script. */
-export function greyPicture(bitmap: ImageBitmap, pattern: SitePattern): { grey: GreyPicture; factor: number } {
-  const factor = Math.max(1, Math.max(bitmap.width, bitmap.height) / usefulSidePx(pattern));
+/** A decoded picture in grey, its longer side shrunk to at most so many px: the browser does that many times faster than a script. */
+export function greyPicture(bitmap: ImageBitmap, mostPx: number): { grey: GreyPicture; factor: number } {
+  const factor = Math.max(1, Math.max(bitmap.width, bitmap.height) / mostPx);
   const [width, height] = [Math.round(bitmap.width / factor), Math.round(bitmap.height / factor)];
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
   context.imageSmoothingQuality = 'high';

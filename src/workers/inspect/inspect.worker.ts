@@ -1,5 +1,14 @@
-import { MOST_PIXELS, enlarged, inspectBalls } from '@/core/inspect';
-import { coloured, takePicture } from '@/devices/microscope';
+import {
+  MOST_PIXELS,
+  USEFUL_PAD_SIDE_PX,
+  enlarged,
+  enlargedMap,
+  inspectBalls,
+  inspectPads,
+  usefulSidePx,
+  type GreyPicture,
+} from '@/core/inspect';
+import { coloured, takePadPicture, takePicture } from '@/devices/microscope';
 import { greyPicture } from './grey-picture';
 import type { InspectReply, InspectRequest } from './protocol';
 
@@ -7,22 +16,32 @@ const post = (reply: InspectReply): void => self.postMessage(reply);
 
 self.onmessage = async ({ data }: MessageEvent<InspectRequest>): Promise<void> => {
   try {
-    post(data.kind === 'take' ? { kind: 'taken', picture: await taken(data) } : await looked(data));
+    post(await replyTo(data));
   } catch (error) {
     post({ kind: 'problem', words: `The look at the picture stopped: ${(error as Error).message}` });
   }
 };
 
-async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' }>): Promise<InspectReply> {
-  const start = performance.now();
-  const bitmap = await createImageBitmap(picture).catch(() => undefined);
-  if (!bitmap) return { kind: 'problem', words: 'Expected a PNG or JPEG picture; this file is neither, or broken.' };
-  const { width, height } = bitmap;
-  if (width * height > MOST_PIXELS) {
-    const got = ((width * height) / 1e6).toFixed(1);
-    return { kind: 'problem', words: `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${got}.` };
+async function replyTo(request: InspectRequest): Promise<InspectReply> {
+  switch (request.kind) {
+    case 'take': {
+      const { part, specimen, seed } = request;
+      const sizes = { ball: part.ballMm / part.pitchMm, pad: part.padMm / part.pitchMm };
+      return { kind: 'taken', picture: await asPng(takePicture(specimen, part.pattern, sizes, seed)) };
+    }
+    case 'takePads':
+      return { kind: 'taken', picture: await asPng(takePadPicture(request.specimen, request.pads, request.seed)) };
+    case 'look':
+      return looked(request);
+    case 'lookPads':
+      return lookedAtPads(request);
   }
-  const { grey, factor } = greyPicture(bitmap, part.pattern);
+}
+
+async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' }>): Promise<InspectReply> {
+  const opened = await openPicture(picture, usefulSidePx(part.pattern));
+  if ('words' in opened) return opened;
+  const { grey, factor, width, height, start } = opened;
   const inspection = inspectBalls(grey, part.pattern, part);
   if (!inspection) {
     const { columns, rows } = part.pattern;
@@ -34,9 +53,45 @@ async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' 
   return { kind: 'seen', inspection: enlarged(inspection, factor), width, height, tookMs: performance.now() - start };
 }
 
-async function taken({ part, specimen, seed }: Extract<InspectRequest, { kind: 'take' }>): Promise<Blob> {
-  const sizes = { ball: part.ballMm / part.pitchMm, pad: part.padMm / part.pitchMm };
-  const grey = takePicture(specimen, part.pattern, sizes, seed);
+async function lookedAtPads({ picture, pads }: Extract<InspectRequest, { kind: 'lookPads' }>): Promise<InspectReply> {
+  const opened = await openPicture(picture, USEFUL_PAD_SIDE_PX);
+  if ('words' in opened) return opened;
+  const { grey, factor, width, height, start } = opened;
+  const inspection = inspectPads(grey, pads);
+  if (!inspection)
+    return {
+      kind: 'problem',
+      words: `Expected a picture of the ${pads.length} pads seen from above, pin 1 at the top left, filling half of it or more; they were not found.`,
+    };
+  const toPicture = enlargedMap(inspection.toPicture, factor);
+  const tookMs = performance.now() - start;
+  return { kind: 'padsSeen', inspection: { ...inspection, toPicture }, width, height, tookMs };
+}
+
+interface Opened {
+  readonly grey: GreyPicture;
+  readonly factor: number;
+  readonly width: number;
+  readonly height: number;
+  readonly start: number;
+}
+
+async function openPicture(
+  picture: Blob,
+  mostPx: number,
+): Promise<Opened | Extract<InspectReply, { kind: 'problem' }>> {
+  const start = performance.now();
+  const bitmap = await createImageBitmap(picture).catch(() => undefined);
+  if (!bitmap) return { kind: 'problem', words: 'Expected a PNG or JPEG picture; this file is neither, or broken.' };
+  const { width, height } = bitmap;
+  if (width * height > MOST_PIXELS) {
+    const got = ((width * height) / 1e6).toFixed(1);
+    return { kind: 'problem', words: `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${got}.` };
+  }
+  return { ...greyPicture(bitmap, mostPx), width, height, start };
+}
+
+async function asPng(grey: GreyPicture): Promise<Blob> {
   const canvas = new OffscreenCanvas(grey.width, grey.height);
   canvas.getContext('2d')!.putImageData(new ImageData(coloured(grey), grey.width, grey.height), 0, 0);
   return canvas.convertToBlob({ type: 'image/png' });

@@ -1,0 +1,188 @@
+'use client';
+
+import { useEffect, useMemo, useRef, useState, useTransition } from 'react';
+import { Box, Grid, Text } from '@chakra-ui/react';
+import type { Part } from '@/core/board';
+import { sitePads, type PadInspection } from '@/core/inspect';
+import type { JobView, KeepEvent, PadInspectionKept } from '@/core/job';
+import { judgePadLook, type PadLook } from '@/core/joints';
+import type { Specimen } from '@/devices/microscope';
+import { PadPicture } from '@/drawings/pad-picture';
+import { AnswerNote, Headline, MainButton, PlainButton } from '@/ui';
+import { inspectInWorker } from '@/workers/inspect/client';
+import { keepInspection, type BallsAnswer } from './actions';
+import { PictureSource, fetched } from './picture-source';
+
+type Seen = Pick<PadInspectionKept, 'toPicture' | 'width' | 'height' | 'pads' | 'bridges'>;
+
+/** A picture with what was seen in it, before or after it is kept. */
+interface Look {
+  readonly src: string;
+  /** The file, while it is not kept. */
+  readonly file?: File;
+  readonly seen: Seen;
+}
+
+export interface PadsProps {
+  readonly job: JobView;
+  readonly part: Part;
+  readonly onKeep: KeepEvent;
+}
+
+/** Whether the pads of a cleaned site are there, level and apart: from a picture. */
+export function PadsWork({ job, part, onKeep }: PadsProps) {
+  const pads = useMemo(() => sitePads(job.board.packages[part.package]), [job.board, part]);
+  const kept = job.state.padLooks[part.ref];
+  const [look, setLook] = useState<Look | undefined>(() => kept && { src: `/pictures/${kept.sha256}`, seen: kept });
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const [tookMs, setTookMs] = useState<number>();
+  const [answer, setAnswer] = useState<BallsAnswer>();
+  const [keeping, start] = useTransition();
+  const cancel = useRef(() => {});
+  useEffect(() => () => cancel.current(), []);
+
+  async function lookAt(file: File): Promise<void> {
+    begin();
+    const run = inspectInWorker({ kind: 'lookPads', picture: file, pads });
+    cancel.current = run.cancel;
+    const reply = await run.answer;
+    setBusy(false);
+    if (reply.kind === 'problem') setProblem(reply.words);
+    if (reply.kind !== 'padsSeen') return;
+    setTookMs(reply.tookMs);
+    setLook({ src: URL.createObjectURL(file), file, seen: seenOf(reply.inspection, reply, pads) });
+  }
+  async function take(specimen: Specimen): Promise<void> {
+    begin();
+    const run = inspectInWorker({ kind: 'takePads', pads, specimen, seed: job.number + part.ref.length });
+    cancel.current = run.cancel;
+    const reply = await run.answer;
+    if (reply.kind === 'taken')
+      return lookAt(new File([reply.picture], `microscope ${specimen} site.png`, { type: 'image/png' }));
+    setBusy(false);
+    if (reply.kind === 'problem') setProblem(reply.words);
+  }
+  function begin(): void {
+    setBusy(true);
+    setProblem(undefined);
+    setAnswer(undefined);
+  }
+  const pick = (pin: string): void => {
+    if (!look) return;
+    setAnswer(undefined);
+    const turned = look.seen.pads.map((p) => (p.pin === pin ? { ...p, state: NEXT[p.state], byHand: true } : p));
+    setLook({ ...look, seen: { ...look.seen, pads: turned } });
+  };
+  const verdict = look && judgePadLook(look.seen.pads, look.seen.bridges);
+  const gone = look?.seen.pads.filter((p) => p.state === 'lifted').map((p) => p.pin) ?? [];
+  const keep = (): void =>
+    start(async () => {
+      const form = new FormData();
+      form.set('picture', look!.file ?? (await fetched(look!.src)));
+      const body = { kind: 'padLook', ...look!.seen, ref: part.ref, words: verdict!.headline, holds: verdict!.holds };
+      form.set('seen', JSON.stringify(body));
+      setAnswer(await keepInspection(job.number, form, crypto.randomUUID()));
+    });
+  const enterLifted = (): void =>
+    start(async () => {
+      const body = { kind: 'lifted' as const, ref: part.ref, pins: gone };
+      setAnswer(await onKeep(job.number, body, crypto.randomUUID()));
+    });
+  return (
+    <>
+      <PadsHeadline part={part} look={look} verdict={verdict} busy={busy} count={pads.length} />
+      <PictureSource
+        label="Picture of the pads"
+        busy={busy}
+        tookMs={tookMs}
+        problem={problem}
+        onFile={(file) => void lookAt(file)}
+        onTake={(specimen) => void take(specimen)}
+      />
+      {look && verdict && (
+        <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 250px' }} gap="6">
+          <PadPicture
+            {...look.seen}
+            src={look.src}
+            pads={pads.map((pad, i) => ({ ...pad, ...look.seen.pads[i] }))}
+            onPick={pick}
+          />
+          <Box>
+            <Text fontWeight="700" color={verdict.holds ? 'leaf' : 'rust'}>
+              {verdict.holds ? 'holds' : 'not yet'}
+            </Text>
+            {verdict.reasons.map((reason) => (
+              <Text key={reason} fontSize="15px" borderBottom="1px solid" borderColor="rule" py="1">
+                {reason}
+              </Text>
+            ))}
+            <Text fontSize="14px" color="quiet" my="3">
+              A click on a pad sets it right by hand: even, gone, uneven. Light alone does not tell a lifted pad from
+              one oxidised through.
+            </Text>
+            <MainButton type="button" disabled={keeping || busy} onClick={keep}>
+              Keep with its picture
+            </MainButton>
+            {gone.length > 0 && (
+              <PlainButton type="button" mt="2" disabled={keeping || busy} onClick={enterLifted}>
+                Enter {gone.join(', ')} as lifted
+              </PlainButton>
+            )}
+            <Box mt="2">
+              <AnswerNote answer={answer} />
+            </Box>
+          </Box>
+        </Grid>
+      )}
+    </>
+  );
+}
+
+const NEXT = { even: 'lifted', lifted: 'uneven', uneven: 'even' } as const;
+
+function seenOf(
+  { toPicture, pads, bridges }: PadInspection,
+  { width, height }: { width: number; height: number },
+  names: readonly { readonly pin: string }[],
+): Seen {
+  return {
+    ...{ width, height, toPicture: [...toPicture] },
+    pads: pads.map(({ pin, verdict, unclear }) => ({ pin, state: verdict, unclear, byHand: false })),
+    bridges: bridges.map(([a, b]) => [names[a].pin, names[b].pin]),
+  };
+}
+
+function PadsHeadline({
+  part,
+  look,
+  verdict,
+  busy,
+  count,
+}: {
+  part: Part;
+  look?: Look;
+  verdict?: PadLook;
+  busy: boolean;
+  count: number;
+}) {
+  if (busy)
+    return (
+      <Headline title="Looking the picture over" aside={`${part.ref}, ${count} pads`}>
+        The pads are laid over it, each looked at.
+      </Headline>
+    );
+  if (!look || !verdict)
+    return (
+      <Headline title={`Show the ${count} pads of ${part.ref}`} aside={part.package}>
+        After cleaning, from above, pin 1 at the top left, all pads in the picture, the light even.
+      </Headline>
+    );
+  const unclear = look.seen.pads.filter((p) => p.unclear && !p.byHand).length;
+  return (
+    <Headline title={verdict.headline} aside={`${part.ref}, ${count} pads`}>
+      {verdict.holds ? 'Each sends back the light of a tinned pad, alike all over, and nothing joins two. ' : ''}
+      {unclear > 0 && `${unclear} marked “?” are left to your eye.`}
+    </Headline>
+  );
+}
