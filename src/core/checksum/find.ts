@@ -1,0 +1,376 @@
+import { CHECKSUMS, checksumByName, readField, type Checksum } from './catalogue';
+import { landmarksOf, type Landmark } from './landmarks';
+import { rangeKeys, type Field, type Fill, type RangeKeys } from './range-keys';
+
+/** A field that holds the checksum of a range, in all images given. */
+export interface FoundChecksum {
+  readonly algorithm: string;
+  readonly from: number;
+  readonly to: number;
+  readonly field: { readonly offset: number; readonly bytes: number; readonly bigEndian: boolean; readonly fill: Fill };
+  /** The range with its field comes to zero: which of its words is the field does not show. */
+  readonly anywhere?: true;
+  /** How many as simple or simpler ones chance alone is expected to bring forth, among all that were tried. */
+  readonly byChance: number;
+}
+
+export interface FoundChecksums {
+  /** Those that chance does not explain, surest first. */
+  readonly claims: readonly FoundChecksum[];
+  /** Those that hold too, but of which chance would make about as many: not to be relied on. */
+  readonly possible: readonly FoundChecksum[];
+  /** Ranges and fields that were tried. */
+  readonly tried: number;
+}
+
+export interface FindOptions {
+  /** Ranges begin and end at multiples of this; larger for large images. */
+  readonly alignment?: number;
+  readonly algorithms?: readonly Checksum[];
+  /** Told the share that is done; answers true to stop. */
+  readonly onProgress?: (done: number) => boolean;
+}
+
+/** A claim has fewer than this many expected by chance, over all algorithms together. */
+const CLAIM_BELOW = 1e-3;
+const MOST_POSSIBLE = 40;
+/** More starts than this are searched at a coarser alignment. */
+const MOST_BLOCKS = 16_384;
+const ALIGNMENT = 64;
+/** Fields of headers and trailers are looked for in so many bytes at either end, and so many beside each landmark. */
+const HEADER_BYTES = 64;
+const BESIDE_BYTES = 16;
+const MOST_LANDMARKS = 12;
+/** Keys with fewer bits meet by chance too often for all ranges to be searched: only landmarks are tried then. */
+const LEAST_KEY_BITS = 32;
+
+/**
+ * Finds checksums by their values: every algorithm, every range between two block edges, fields right after the range, in
+ * the header, the trailer and beside the landmarks, inside their range or outside, in both byte orders.
+ * An n-bit field agrees by chance once in 2^n ranges, so that one image says little of short checksums: images of several
+ * units with the same layout make them sure, and what chance explains is never claimed.
+ * @param images one to eight of the same length.
+ */
+export function findChecksums(images: readonly Uint8Array[], options: FindOptions = {}): FoundChecksums {
+  const algorithms = options.algorithms ?? CHECKSUMS;
+  // The same read twice is no second witness.
+  const units = different(images);
+  const length = images[0].length;
+  const alignment = options.alignment ?? coarseEnough(length);
+  const landmarks = landmarksOf(units, alignment, MOST_LANDMARKS);
+  const found: FoundChecksum[] = [];
+  let tried = 0;
+  for (const [k, checksum] of algorithms.entries()) {
+    if (options.onProgress?.(k / algorithms.length)) break;
+    const search = new Search(units, checksum, alignment, landmarks, algorithms);
+    found.push(...search.run());
+    tried += search.tried;
+  }
+  const best = simplest(found);
+  // What is told is summed once more directly, so that no slip of the fast way reaches a screen.
+  const sure = (list: readonly FoundChecksum[]): FoundChecksum[] =>
+    list.filter((f) => units.every((bytes) => holdsDirectly(f, bytes)));
+  return {
+    claims: sure(best.filter((f) => f.byChance < CLAIM_BELOW)),
+    possible: sure(best.filter((f) => f.byChance >= CLAIM_BELOW).slice(0, MOST_POSSIBLE)),
+    tried,
+  };
+}
+
+const coarseEnough = (length: number): number => {
+  let alignment = ALIGNMENT;
+  while (length / alignment > MOST_BLOCKS) alignment *= 2;
+  return alignment;
+};
+
+/** One hypothesis, as positions in the search's lists. */
+interface Hit {
+  readonly start: number;
+  readonly end: number;
+  readonly field: Field;
+  /** The field follows the range. */
+  readonly after: boolean;
+}
+
+class Search {
+  tried = 0;
+  private readonly starts: Int32Array;
+  private readonly ends: Int32Array;
+  private readonly made: (RangeKeys | undefined)[] = [];
+  private readonly rank: Map<number, number>;
+  /** Wanted keys, image by image. */
+  private readonly scratch: readonly Uint32Array[];
+
+  constructor(
+    private readonly images: readonly Uint8Array[],
+    private readonly checksum: Checksum,
+    alignment: number,
+    private readonly landmarks: readonly Landmark[],
+    private readonly algorithms: readonly Checksum[],
+  ) {
+    const { length } = images[0];
+    const edges = Array.from({ length: Math.floor(length / alignment) + 1 }, (_, k) => k * alignment);
+    if (edges[edges.length - 1] !== length) edges.push(length);
+    const width = checksum.bytes;
+    this.starts = ordered(edges.flatMap((e) => [e, e + width]).filter((e) => e < length));
+    this.ends = ordered(edges.flatMap((e) => [e, e - width]).filter((e) => e > 0));
+    this.scratch = Array.from({ length: this.lanes() }, () => new Uint32Array(this.ends.length));
+    this.rank = new Map(landmarks.flatMap((l) => [[l.offset, l.rank] as const]));
+  }
+
+  run(): FoundChecksum[] {
+    const fields = this.fields();
+    const orders = this.checksum.bytes > 1 ? [false, true] : [false];
+    // Fields: in three ways each where they can lie inside, and right after the range; in one or two byte orders.
+    const places = { fixed: 3 * fields.length, after: orders.length };
+    this.tried = ((this.starts.length * this.ends.length) / 2) * (places.fixed + places.after);
+    const hits =
+      this.packedBits() >= LEAST_KEY_BITS ? this.searchAll(fields, orders) : this.searchLandmarks(fields, orders);
+    return hits.flatMap((hit) => (this.agrees(hit) ? [this.told(hit, places)] : []));
+  }
+
+  /** Bits of the keys of as many images as fit into one lookup. */
+  private packedBits(): number {
+    return Math.min(32, this.keysOf(0).bits * this.lanes());
+  }
+
+  private lanes(): number {
+    return Math.min(this.images.length, 32 / this.keysOf(0).bits);
+  }
+
+  /** Fields at places of their own: the first and last bytes of the image, and beside the landmarks. */
+  private fields(): Field[] {
+    const { bytes: width } = this.checksum;
+    const { length } = this.images[0];
+    const offsets = new Set<number>();
+    const add = (from: number, to: number): void => {
+      for (let at = Math.ceil(Math.max(0, from) / width) * width; at + width <= Math.min(length, to); at += width)
+        offsets.add(at);
+    };
+    add(0, HEADER_BYTES);
+    add(length - HEADER_BYTES, length);
+    for (const { offset } of this.landmarks) add(offset - BESIDE_BYTES, offset + BESIDE_BYTES);
+    const orders = width > 1 ? [false, true] : [false];
+    return [...offsets].flatMap((offset) => orders.map((bigEndian): Field => ({ offset, bigEndian, fill: 'outside' })));
+  }
+
+  /** All ranges: start keys in a table, the wanted key of each end and field looked up. */
+  private searchAll(fields: readonly Field[], orders: readonly boolean[]): Hit[] {
+    const starts = this.packed((keys) => keys.starts);
+    const table = new KeyTable(starts);
+    const hits: Hit[] = [];
+    const take = (start: number, end: number, field: Field, after: boolean): void => {
+      const hit = { start, end, field, after };
+      if (this.isRange(hit)) hits.push(hit);
+    };
+    for (const field of fields) {
+      const wanted = this.wanted(field);
+      table.each(wanted, 0, (start, end) => take(start, end, field, false));
+      for (const fill of ['00', 'ff'] as const) this.searchInside({ ...field, fill }, starts, table, take);
+    }
+    for (const bigEndian of orders) {
+      const afterwards = (end: number): Field => ({ offset: this.ends[end], bigEndian, fill: 'outside' });
+      const wanted = this.packed((keys) =>
+        Uint32Array.from(this.ends, (_, end) => keys.wantedAt(end, afterwards(end))),
+      );
+      table.each(wanted, 0, (start, end) => take(start, end, afterwards(end), true));
+    }
+    return hits;
+  }
+
+  /** A field inside its range: the range begins before it and ends after it, which near either end of the image leaves few. */
+  private searchInside(
+    field: Field,
+    starts: Uint32Array,
+    table: KeyTable,
+    take: (start: number, end: number, field: Field, after: boolean) => void,
+  ): void {
+    const before = this.starts.findIndex((at) => at > field.offset);
+    const first = this.ends.findIndex((at) => at >= field.offset + this.checksum.bytes);
+    if (first < 0) return;
+    const wanted = this.wanted(field);
+    if (before < 0 || before > FEW) return table.each(wanted, first, (start, end) => take(start, end, field, false));
+    for (let start = 0; start < before; start++) {
+      for (let end = first; end < wanted.length; end++)
+        if (wanted[end] === starts[start]) take(start, end, field, false);
+    }
+  }
+
+  private wanted(field: Field): Uint32Array {
+    const lists = this.scratch;
+    for (let lane = 0; lane < lists.length; lane++) this.keysOf(lane).wanted(field, lists[lane]);
+    return this.packed((_, lane) => lists[lane]);
+  }
+
+  /** Ranges between landmarks only, one by one. */
+  private searchLandmarks(fields: readonly Field[], orders: readonly boolean[]): Hit[] {
+    const { bytes: width } = this.checksum;
+    const known = new Set(this.landmarks.map((l) => l.offset));
+    const near = (list: Int32Array, shift: number): number[] =>
+      [...list.keys()].filter((k) => known.has(list[k]) || known.has(list[k] + shift));
+    const hits: Hit[] = [];
+    for (const start of near(this.starts, -width)) {
+      for (const end of near(this.ends, width)) {
+        const tried = [
+          ...fields.flatMap((field) => FILLS.map((fill) => ({ field: { ...field, fill }, after: false }))),
+          ...orders.map((bigEndian) => ({
+            field: { offset: this.ends[end], bigEndian, fill: 'outside' as const },
+            after: true,
+          })),
+        ];
+        for (const one of tried) {
+          const hit = { start, end, ...one };
+          if (this.isRange(hit)) hits.push(hit);
+        }
+      }
+    }
+    return hits;
+  }
+
+  /** Keys of several images side by side in 32 bits. */
+  private packed(of: (keys: RangeKeys, image: number) => Uint32Array): Uint32Array {
+    const { bits } = this.keysOf(0);
+    const lists = Array.from({ length: this.lanes() }, (_, lane) => of(this.keysOf(lane), lane));
+    if (lists.length === 1) return lists[0];
+    return lists[0].map((_, k) => lists.reduce((sum, list, lane) => sum | (list[k] << (bits * lane)), 0));
+  }
+
+  /** A range that is one, with its field wholly inside or wholly outside as it is taken for. */
+  private isRange({ start, end, field, after }: Hit): boolean {
+    const [from, to] = [this.starts[start], this.ends[end]];
+    const { bytes: width } = this.checksum;
+    if (to - from < width) return false;
+    if (field.offset + width > this.images[0].length) return false;
+    if (after) return true;
+    const inside = field.offset >= from && field.offset + width <= to;
+    const outside = field.offset + width <= from || field.offset >= to;
+    // Right after its range it is found as such.
+    return field.fill === 'outside' ? outside && field.offset !== to : inside;
+  }
+
+  /** Whether the range holds its checksum in every image, by the keys. */
+  private agrees({ start, end, field }: Hit): boolean {
+    return this.images.every((_, image) => {
+      const keys = this.keysOf(image);
+      return keys.starts[start] === keys.wantedAt(end, field) && (!keys.holds || keys.holds(start, end, field));
+    });
+  }
+
+  /** The keys of an image, made when first asked for: most images only confirm what the first ones found. */
+  private keysOf(image: number): RangeKeys {
+    return (this.made[image] ??= rangeKeys(this.checksum, this.images[image], this.starts, this.ends));
+  }
+
+  private told(hit: Hit, places: { readonly fixed: number; readonly after: number }): FoundChecksum {
+    const [from, to] = [this.starts[hit.start], this.ends[hit.end]];
+    const { offset, bigEndian, fill } = hit.field;
+    const contents = this.images.map((bytes) => bytes.subarray(from, to));
+    const bits = 8 * this.checksum.bytes * telling(contents);
+    const fieldsTried = hit.after ? places.after : places.after + places.fixed;
+    const alike = this.algorithms.filter((a) => a.bytes === this.checksum.bytes).length;
+    return {
+      algorithm: this.checksum.name,
+      ...{ from, to },
+      field: { offset, bytes: this.checksum.bytes, bigEndian, fill },
+      ...(fill !== 'outside' && bringsToZero(this.checksum) && { anywhere: true as const }),
+      byChance: (this.rangesAsSimple(from, to) * fieldsTried * alike) / 2 ** bits,
+    };
+  }
+
+  /** How many ranges have edges that are as prominent as these or more. */
+  private rangesAsSimple(from: number, to: number): number {
+    const { bytes: width } = this.checksum;
+    const rankOf = (at: number): number | undefined =>
+      this.rank.get(at) ?? this.rank.get(at - width) ?? this.rank.get(at + width);
+    const [a, b] = [rankOf(from), rankOf(to)];
+    // Each edge stands for itself and for the field's width beside it.
+    const upTo = (rank: number): number => 2 * this.landmarks.filter((l) => l.rank <= rank).length;
+    const [all, marks] = [this.starts.length, 2 * this.landmarks.length];
+    if (a !== undefined && b !== undefined) return Math.max(1, upTo(Math.max(a, b)) ** 2 / 4);
+    if (a !== undefined || b !== undefined) return 2 * marks * all;
+    return (all * this.ends.length) / 2;
+  }
+}
+
+/** With so few starts before a field they are compared one by one. */
+const FEW = 8;
+const bringsToZero = (checksum: Checksum): boolean =>
+  checksum.kind === 'xor' || (checksum.kind === 'sum' && checksum.sum.toZero);
+
+const FILLS: readonly Fill[] = ['outside', '00', 'ff'];
+
+function holdsDirectly({ algorithm, from, to, field }: FoundChecksum, bytes: Uint8Array): boolean {
+  const checksum = checksumByName(algorithm)!;
+  const value = readField(bytes, field.offset, field.bytes, field.bigEndian);
+  if (field.fill === 'outside') return checksum.of(bytes, from, to) === value;
+  const copy = bytes.slice(from, to);
+  copy.fill(field.fill === 'ff' ? 0xff : 0, field.offset - from, field.offset - from + field.bytes);
+  return checksum.of(copy) === value;
+}
+
+/** A range of one repeated byte says nothing in any image. */
+const telling = (contents: readonly Uint8Array[]): number =>
+  different(contents).filter((k) => k.some((b) => b !== k[0])).length;
+
+function different(contents: readonly Uint8Array[]): Uint8Array[] {
+  const kept: Uint8Array[] = [];
+  for (const one of contents) if (!kept.some((k) => k.every((b, i) => b === one[i]))) kept.push(one);
+  return kept;
+}
+
+const ordered = (list: number[]): Int32Array => Int32Array.from(new Set(list)).sort();
+
+/** Of all that hold for one field the likeliest range: what chance explains least, then the longest. */
+function simplest(found: readonly FoundChecksum[]): FoundChecksum[] {
+  const byField = new Map<string, FoundChecksum>();
+  for (const f of found) {
+    const key = f.anywhere ? `${f.algorithm} ${f.from} ${f.to}` : `${f.field.offset} ${f.field.bytes}`;
+    const other = byField.get(key);
+    if (
+      !other ||
+      f.byChance < other.byChance ||
+      (f.byChance === other.byChance && f.to - f.from > other.to - other.from)
+    )
+      byField.set(key, f);
+  }
+  return [...byField.values()].sort((a, b) => a.byChance - b.byChance);
+}
+
+/** Positions by key, in open addressing; equal keys are chained. */
+class KeyTable {
+  private readonly heads: Int32Array;
+  private readonly next: Int32Array;
+  private readonly mask: number;
+  /** Bits that are set where any key may be: most keys asked for are turned away by one look. */
+  private readonly filter = new Uint8Array(2 ** (32 - FILTER_SHIFT));
+
+  constructor(private readonly keys: Uint32Array) {
+    const size = 2 ** Math.ceil(Math.log2(2 * keys.length + 2));
+    this.mask = size - 1;
+    this.heads = new Int32Array(size).fill(-1);
+    this.next = new Int32Array(keys.length).fill(-1);
+    for (let k = 0; k < keys.length; k++) {
+      const mixed = Math.imul(keys[k], MIX);
+      const slot = (mixed >>> 8) & this.mask;
+      this.filter[mixed >>> FILTER_SHIFT] |= 1 << ((mixed >>> 8) & 7);
+      this.next[k] = this.heads[slot];
+      this.heads[slot] = k;
+    }
+  }
+
+  /** Visits every pair of a position with the place, from `from` on, at which its key is asked for. */
+  each(wanted: Uint32Array, from: number, visit: (position: number, place: number) => void): void {
+    const { filter, heads, next, keys, mask } = this;
+    for (let place = from; place < wanted.length; place++) {
+      const key = wanted[place];
+      const mixed = Math.imul(key, MIX);
+      if (((filter[mixed >>> FILTER_SHIFT] >>> ((mixed >>> 8) & 7)) & 1) === 0) continue;
+      for (let k = heads[(mixed >>> 8) & mask]; k >= 0; k = next[k]) if (keys[k] === key) visit(k, place);
+    }
+  }
+}
+
+/** Knuth's multiplicative hash: 2^32 over the golden section, odd. */
+const MIX = 0x9e3779b1;
+/** The filter has one byte for each value of a mixed key's upper bits. */
+const FILTER_SHIFT = 15;

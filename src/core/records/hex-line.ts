@@ -1,0 +1,45 @@
+import { fail, ok, type Result } from '../result';
+
+const DIGIT = new Int8Array(128).fill(-1);
+'0123456789'.split('').forEach((c, k) => (DIGIT[c.charCodeAt(0)] = k));
+'abcdef'.split('').forEach((c, k) => (DIGIT[c.charCodeAt(0)] = DIGIT[c.toUpperCase().charCodeAt(0)] = 10 + k));
+
+/** The bytes that pairs of digits stand for. @param at where the line stands, for the problem. */
+export function hexBytes(text: string, from: number, at: string): Result<Uint8Array> {
+  const digits = text.length - from;
+  for (let k = from; k < text.length; k++) {
+    const code = text.charCodeAt(k);
+    if (code > 127 || DIGIT[code] < 0)
+      return fail(`Expected hexadecimal digits; got “${text[k]}” as character ${k + 1}.`, at);
+  }
+  if (digits % 2 === 1) return fail(`Expected pairs of digits; got ${digits} digits.`, at);
+  const bytes = new Uint8Array(digits / 2);
+  for (let k = 0; k < bytes.length; k++)
+    bytes[k] = 16 * DIGIT[text.charCodeAt(from + 2 * k)] + DIGIT[text.charCodeAt(from + 2 * k + 1)];
+  return ok(bytes);
+}
+
+const PAIRS = Array.from({ length: 256 }, (_, k) => k.toString(16).toUpperCase().padStart(2, '0'));
+
+/** Bytes as pairs of capital digits. */
+export function hexText(bytes: ArrayLike<number>): string {
+  let text = '';
+  for (let k = 0; k < bytes.length; k++) text += PAIRS[bytes[k]];
+  return text;
+}
+
+export const sumOfBytes = (bytes: ArrayLike<number>): number => {
+  let sum = 0;
+  for (let k = 0; k < bytes.length; k++) sum += bytes[k];
+  return sum;
+};
+
+/** A number of so many bytes, the highest first. */
+export const bigEndian = (value: number, width: number): number[] =>
+  Array.from({ length: width }, (_, k) => Math.floor(value / 256 ** (width - 1 - k)) % 256);
+
+export const numberOf = (bytes: ArrayLike<number>, from: number, width: number): number => {
+  let value = 0;
+  for (let k = 0; k < width; k++) value = 256 * value + bytes[from + k];
+  return value;
+};
