@@ -109,11 +109,9 @@ class Search {
     private readonly algorithms: readonly Checksum[],
   ) {
     const { length } = images[0];
-    const edges = Array.from({ length: Math.floor(length / alignment) + 1 }, (_, k) => k * alignment);
-    if (edges[edges.length - 1] !== length) edges.push(length);
     const width = checksum.bytes;
-    this.starts = ordered(edges.flatMap((e) => [e, e + width]).filter((e) => e < length));
-    this.ends = ordered(edges.flatMap((e) => [e, e - width]).filter((e) => e > 0));
+    this.starts = edges(length, alignment, width).filter((at) => at < length);
+    this.ends = edges(length, alignment, -width).filter((at) => at > 0);
     this.scratch = Array.from({ length: this.lanes() }, () => new Uint32Array(this.ends.length));
     this.rank = new Map(landmarks.flatMap((l) => [[l.offset, l.rank] as const]));
   }
@@ -191,8 +189,8 @@ class Search {
     const wanted = this.wanted(field);
     if (before < 0 || before > FEW) return table.each(wanted, first, (start, end) => take(start, end, field, false));
     for (let start = 0; start < before; start++) {
-      for (let end = first; end < wanted.length; end++)
-        if (wanted[end] === starts[start]) take(start, end, field, false);
+      const key = starts[start];
+      for (let end = first; end < wanted.length; end++) if (wanted[end] === key) take(start, end, field, false);
     }
   }
 
@@ -230,9 +228,14 @@ class Search {
   /** Keys of several images side by side in 32 bits. */
   private packed(of: (keys: RangeKeys, image: number) => Uint32Array): Uint32Array {
     const { bits } = this.keysOf(0);
-    const lists = Array.from({ length: this.lanes() }, (_, lane) => of(this.keysOf(lane), lane));
-    if (lists.length === 1) return lists[0];
-    return lists[0].map((_, k) => lists.reduce((sum, list, lane) => sum | (list[k] << (bits * lane)), 0));
+    const first = of(this.keysOf(0), 0);
+    if (this.lanes() === 1) return first;
+    const packed = Uint32Array.from(first);
+    for (let lane = 1; lane < this.lanes(); lane++) {
+      const list = of(this.keysOf(lane), lane);
+      for (let k = 0; k < list.length; k++) packed[k] |= list[k] << (bits * lane);
+    }
+    return packed;
   }
 
   /** A range that is one, with its field wholly inside or wholly outside as it is taken for. */
@@ -318,7 +321,19 @@ function different(contents: readonly Uint8Array[]): Uint8Array[] {
   return kept;
 }
 
-const ordered = (list: number[]): Int32Array => Int32Array.from(new Set(list)).sort();
+/** Every block edge, each followed or preceded by a place a field's width beside it; ascending. */
+function edges(length: number, alignment: number, beside: number): Int32Array {
+  const out: number[] = [];
+  const put = (at: number): void => {
+    if (at >= 0 && at <= length && at !== out[out.length - 1]) out.push(at);
+  };
+  for (let at = 0; ; at += alignment) {
+    const edge = Math.min(at, length);
+    put(Math.min(edge, edge + beside));
+    put(Math.max(edge, edge + beside));
+    if (edge === length) return Int32Array.from(out);
+  }
+}
 
 /** Of all that hold for one field the likeliest range: what chance explains least, then the longest. */
 function simplest(found: readonly FoundChecksum[]): FoundChecksum[] {

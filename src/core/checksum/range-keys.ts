@@ -1,7 +1,7 @@
 import { readField, type Checksum } from './catalogue';
 import type { CrcRegister } from './crc';
 import { LinearMap, Powers } from './linear-map';
-import type { DoubleSumParameters, SumParameters } from './sums';
+import { PLACES, type DoubleSumParameters, type SumParameters } from './sums';
 
 /** A field that may hold a checksum, as it is in one image. */
 export interface Field {
@@ -129,9 +129,6 @@ class CrcKeys implements RangeKeys {
     }
   }
 }
-
-/** Worth of each byte of a word. */
-const PLACES = [1, 2 ** 8, 2 ** 16, 2 ** 24];
 
 /** A sum over a range is the difference of two sums from the beginning. Words are counted from the beginning of the image. */
 class SumKeys implements RangeKeys {

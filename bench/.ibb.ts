@@ -1,0 +1,2 @@
+import { runBundled } from './bundled';
+runBundled('inspect/balls.ts');
