@@ -1,2 +1,0 @@
-import { runBundled } from './bundled';
-runBundled('inspect/balls.ts');
