@@ -348,8 +348,16 @@ function simplest(found: readonly FoundChecksum[]): FoundChecksum[] {
     )
       byField.set(key, f);
   }
-  return [...byField.values()].sort((a, b) => a.byChance - b.byChance);
+  // A wide sum's field holds the narrow sums too: what lies in the field of a surer one says nothing new.
+  const kept: FoundChecksum[] = [];
+  for (const f of [...byField.values()].sort((a, b) => a.byChance - b.byChance))
+    if (!kept.some((k) => isImplied(f, k))) kept.push(f);
+  return kept;
 }
+
+const isImplied = (f: FoundChecksum, by: FoundChecksum): boolean =>
+  (f.anywhere === true && f.from === by.from && f.to >= by.to && f.to <= by.to + by.field.bytes) ||
+  (f.field.offset < by.field.offset + by.field.bytes && by.field.offset < f.field.offset + f.field.bytes);
 
 /** Positions by key, in open addressing; equal keys are chained. */
 class KeyTable {

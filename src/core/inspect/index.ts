@@ -16,6 +16,12 @@ export { HARD, drawScene, type BallSizes, type Trouble } from './scenes';
 export { renderScene, type DrawnBall, type Scene } from './render';
 export { NO_TALLY, drawCase, tallied, type Tally } from './tally';
 export { sitePads, type SitePad } from './pads';
-export { USEFUL_PAD_SIDE_PX, inspectPads, type InspectedPad, type PadInspection, type PadVerdict } from './inspect-pads';
+export {
+  USEFUL_PAD_SIDE_PX,
+  inspectPads,
+  type InspectedPad,
+  type PadInspection,
+  type PadVerdict,
+} from './inspect-pads';
 export { drawPadScene, renderPadScene, type PadScene } from './pad-scene';
 export { NO_PAD_TALLY, talliedPads, type PadTally } from './pad-tally';

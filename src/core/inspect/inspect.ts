@@ -56,11 +56,11 @@ const PAD_SHARE = -0.1;
 /** An edge seen on fewer rays is left to the eye. */
 const LEAST_SUPPORT = 0.6;
 const SOUND_SUPPORT = 0.8;
-/** A ring of light ends at 0.7 of the ball's radius; the edge beyond it counts from half of what is usual. */
+/** A ring of light ends at 0.7 of the ball's radius; the edge beyond it counts from three quarters of what is usual. */
 const RING_SHARE = 0.74;
 const USUAL_SHARE = 0.1;
 const WHERE_OTHERS_ARE = [0.92, 1.1] as const;
-const OUTER_EDGE = 0.5;
+const OUTER_EDGE = 0.75;
 /** A gap that is so much like solder is bridged: without solder it stays below 0.2, with it above 1 (benchmark's pictures). */
 const BRIDGED_FROM = 0.55;
 /** Fewer sites with a spot on them than this share: the picture does not show the pattern. */

@@ -1,0 +1,1 @@
+export { SimulatedProgrammer, type ProgrammerTrouble } from './simulated-programmer';
