@@ -1,35 +1,184 @@
 import type { Command } from 'commander';
-import { compareImages, judgeImage, parseImageFamily, sha256Hex } from '../core/image';
+import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
+import { CHECKSUMS, checksumByName, findChecksums } from '../core/checksum';
+import {
+  compareImages,
+  judgeImage,
+  mergeImages,
+  parseImageFamily,
+  proposeRules,
+  sha256Hex,
+  signsOf,
+  type ImageFamily,
+  type MergeRules,
+  type Source,
+} from '../core/image';
+import { asItWas, flatten, loadImage, saveImage, type ImageFormat, type LoadedImage } from '../core/records';
 import { complain, InputProblem, print, readBytes, readJson } from './input';
 
+/** Configuration images: read, judge, compare, understand, transplant. */
 export function addImageCommands(root: Command): void {
   const image = root.command('image').description('configuration images');
   image
-    .command('compare <family.json> <a.bin> <b.bin>')
-    .description('judges two raw dumps and compares them region by region')
+    .command('info <file>')
+    .description('format, addresses, holes and SHA-256; with a family what is wrong with it')
+    .option('--family <family.json>', 'the family that it should be of')
+    .option('--position <number>', 'the position that the board’s slot needs')
+    .action((file: string, { family, position }: { family?: string; position?: string }) =>
+      info(file, family, position),
+    );
+  image
+    .command('convert <file> <out>')
+    .description('raw, Intel HEX or S-records, told by the content, into another of them')
+    .requiredOption('--to <format>', 'raw, intel-hex or s-record')
+    .option('--line <bytes>', 'bytes of data in a line', '16')
+    .action((file: string, out: string, { to, line }: { to: string; line: string }) => convert(file, out, to, line));
+  image
+    .command('compare <family.json> <a> <b>')
+    .description('judges two dumps and compares them region by region')
     .action((familyFile: string, fileA: string, fileB: string) => {
-      const parsed = parseImageFamily(readJson(familyFile, z.unknown()));
-      const family = parsed.ok ? parsed.value : complain(parsed.problems);
-      const [a, b] = [fileA, fileB].map((file) => {
-        const bytes = readBytes(file);
-        if (bytes.length !== family.sizeBytes)
-          throw new InputProblem(
-            `${file}: expected ${family.sizeBytes} bytes for ${family.name}; got ${bytes.length}.`,
-          );
-        return bytes;
-      });
+      const family = familyOf(familyFile);
+      const [a, b] = [fileA, fileB].map((file) => sizedBytes(file, family));
       const about = (file: string, bytes: Uint8Array): object => ({
-        file,
-        sha256: sha256Hex(bytes),
+        ...{ file, sha256: sha256Hex(bytes) },
         ...judgeImage(family, bytes),
       });
-      const regions = compareImages(family, a, b).map(({ region, differingBytes, words, runs }) => ({
+      const regions = compareImages(family, a, b).map(({ region, ...difference }) => ({
         region: region.name,
-        differingBytes,
-        words,
-        runs,
+        ...difference,
       }));
       print({ a: about(fileA, a), b: about(fileB, b), regions });
     });
+  image
+    .command('checksum-find <files...>')
+    .description('checksums by their values, in one to eight dumps of units with the same layout')
+    .option('--algorithm <name>', `one of ${CHECKSUMS.map((c) => c.name).join('; ')}`)
+    .option('--alignment <bytes>', 'ranges begin and end at multiples of this')
+    .action((files: string[], options: { algorithm?: string; alignment?: string }) => checksumFind(files, options));
+  image
+    .command('transplant <family.json> <patient> <donor> <out.bin>')
+    .description('a new image by rules, every byte’s origin told; the identity of a unit stays the patient’s')
+    .option('--rule <region=source...>', 'patient or donor for a region, against the usual rule')
+    .action((family: string, patient: string, donor: string, out: string, { rule = [] }: { rule?: string[] }) =>
+      transplant(familyOf(family), patient, donor, out, rule),
+    );
+  image
+    .command('verify <expected> <read>')
+    .description('whether a read holds what was to be written')
+    .action((expected: string, read: string) => verify(expected, read));
+}
+
+function familyOf(file: string): ImageFamily {
+  const parsed = parseImageFamily(readJson(file, z.unknown()));
+  return parsed.ok ? parsed.value : complain(parsed.problems);
+}
+
+function loaded(file: string): LoadedImage {
+  const image = loadImage(readBytes(file));
+  return image.ok ? image.value : complain(image.problems.map((p) => ({ ...p, at: p.at ? `${file}, ${p.at}` : file })));
+}
+
+const flatBytes = (file: string): Uint8Array => flatten(loaded(file).chunks).bytes;
+
+function sizedBytes(file: string, family: ImageFamily): Uint8Array {
+  const bytes = flatBytes(file);
+  if (bytes.length !== family.sizeBytes)
+    throw new InputProblem(`${file}: expected ${family.sizeBytes} bytes for ${family.name}; got ${bytes.length}.`);
+  return bytes;
+}
+
+function info(file: string, familyFile: string | undefined, position: string | undefined): void {
+  const image = loaded(file);
+  const { address, bytes } = flatten(image.chunks);
+  const family = familyFile === undefined ? undefined : familyOf(familyFile);
+  print({
+    ...{ file, format: image.format, address, bytes: bytes.length, sha256: sha256Hex(bytes) },
+    startAddress: image.startAddress,
+    chunks: image.chunks.map((c) => ({ address: c.address, bytes: c.bytes.length })),
+    ...(family && {
+      ...judgeImage(family, bytes),
+      signs: signsOf(family, [family], bytes, position === undefined ? undefined : Number(position)),
+    }),
+  });
+}
+
+const FORMATS: readonly ImageFormat[] = ['raw', 'intel-hex', 's-record'];
+const MOST_LINE_BYTES = 250;
+
+function convert(file: string, out: string, to: string, line: string): void {
+  if (!FORMATS.includes(to as ImageFormat)) throw new InputProblem(`Expected raw, intel-hex or s-record; got ${to}.`);
+  const lineBytes = Number(line);
+  if (!Number.isInteger(lineBytes) || lineBytes < 1 || lineBytes > MOST_LINE_BYTES)
+    throw new InputProblem(`Expected 1 to ${MOST_LINE_BYTES} bytes in a line; got ${line}.`);
+  const image = loaded(file);
+  const { chunks, startAddress } = image;
+  if (to === 'raw') writeFileSync(out, flatten(chunks).bytes);
+  else if (to === image.format) writeFileSync(out, asItWas(image));
+  else writeFileSync(out, saveImage(chunks, to as Exclude<ImageFormat, 'raw'>, { lineBytes, startAddress }));
+  const holes = Math.max(0, chunks.length - 1);
+  print({
+    ...{ file, from: image.format, to, out },
+    ...(to === 'raw' && { address: chunks[0]?.address ?? 0, holesFilledWithFF: holes }),
+  });
+}
+
+const MOST_IMAGES = 8;
+
+function checksumFind(
+  files: readonly string[],
+  { algorithm, alignment }: { algorithm?: string; alignment?: string },
+): void {
+  if (files.length > MOST_IMAGES) throw new InputProblem(`Expected at most ${MOST_IMAGES} dumps; got ${files.length}.`);
+  const checksum = algorithm === undefined ? undefined : checksumByName(algorithm);
+  if (algorithm !== undefined && !checksum)
+    throw new InputProblem(`Expected one of ${CHECKSUMS.map((c) => c.name).join('; ')}; got ${algorithm}.`);
+  const step = alignment === undefined ? undefined : Number(alignment);
+  if (step !== undefined && (!Number.isInteger(step) || step < 4 || Math.log2(step) % 1 !== 0))
+    throw new InputProblem(`Expected an alignment that is a power of two from 4; got ${alignment}.`);
+  const images = files.map(flatBytes);
+  const odd = images.findIndex((i) => i.length !== images[0].length);
+  if (odd > 0)
+    throw new InputProblem(
+      `Expected dumps of one length, ${images[0].length} bytes; ${files[odd]} has ${images[odd].length}.`,
+    );
+  print(findChecksums(images, { ...(checksum && { algorithms: [checksum] }), alignment: step }));
+}
+
+function transplant(family: ImageFamily, patient: string, donor: string, out: string, rules: readonly string[]): void {
+  const asked = Object.fromEntries(
+    rules.map((rule) => {
+      const [name, source] = rule.split('=');
+      if (!family.regions.some((r) => r.name === name) || (source !== 'patient' && source !== 'donor'))
+        throw new InputProblem(
+          `Expected a region (${family.regions.map((r) => r.name).join(', ')}) and patient or donor, as code=donor; got ${rule}.`,
+        );
+      return [name, source as Source];
+    }),
+  );
+  const all: MergeRules = { ...proposeRules(family), ...asked };
+  const merged = mergeImages(family, sizedBytes(patient, family), sizedBytes(donor, family), all);
+  if (!merged.ok) complain(merged.problems);
+  else {
+    writeFileSync(out, merged.value.bytes);
+    print({
+      out,
+      sha256: sha256Hex(merged.value.bytes),
+      ...judgeImage(family, merged.value.bytes),
+      audit: merged.value.audit,
+    });
+  }
+}
+
+function verify(expectedFile: string, readFile: string): void {
+  const [expected, read] = [flatBytes(expectedFile), flatBytes(readFile)];
+  if (expected.length !== read.length)
+    throw new InputProblem(`Expected ${expected.length} bytes as in ${expectedFile}; ${readFile} has ${read.length}.`);
+  const differing = expected.reduce((sum, b, i) => sum + (b === read[i] ? 0 : 1), 0);
+  const first = expected.findIndex((b, i) => b !== read[i]);
+  if (differing > 0)
+    throw new InputProblem(
+      `Expected the same bytes; ${differing} differ, the first at ${first.toString(16).toUpperCase()}: ${expectedFile} has ${expected[first].toString(16)}, ${readFile} ${read[first].toString(16)}.`,
+    );
+  print({ verified: true, bytes: expected.length, sha256: sha256Hex(expected) });
 }

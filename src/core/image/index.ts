@@ -1,5 +1,6 @@
 export { compareImages, type RegionDifference } from './compare';
 export { crc32 } from './crc32';
+export { signsOf, type ImageSign } from './evidence';
 export { imageFamilySchema, parseImageFamily, type ImageFamily, type Region } from './family';
 export { sha256Hex } from './hash';
 export { hex, hex32, judgeImage, type ImageVerdict } from './judge';
