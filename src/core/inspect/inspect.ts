@@ -53,6 +53,11 @@ const UNCLEAR_LIKENESS = 0.12;
 const DAZZLED_CLEAR = 0.7;
 /** So much smaller than the usual ball, a dazzled one is its pad. */
 const PAD_SHARE = -0.1;
+/** The smaller the outline, the more of a ball's shading it takes to be one: a pad under bright light shades a little too. */
+const PADS_BY_SIZE = [
+  { share: -0.1, likeness: 0.45 },
+  { share: -0.25, likeness: 0.65 },
+];
 /** An edge seen on fewer rays is left to the eye. */
 const LEAST_SUPPORT = 0.6;
 const SOUND_SUPPORT = 0.8;
@@ -170,7 +175,9 @@ function inspectBall(
   const offset = { x: outline.centre.x - site.x, y: outline.centre.y - site.y };
   const share = radius / usual - 1;
   // Where light dazzles only the size tells a ball from its pad.
-  const gone = face.likeness < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE);
+  const gone =
+    (face.likeness < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE)) ||
+    PADS_BY_SIZE.some((pad) => share < pad.share && face.likeness < pad.likeness);
   const verdict = gone
     ? 'missing'
     : Math.abs(share) > limits.sizeShare

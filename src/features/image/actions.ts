@@ -48,6 +48,22 @@ export async function keepDump(number: number, role: 'patient' | 'donor', form: 
   return keepForJob(number, role, new Uint8Array(await file.arrayBuffer()), file.name.slice(0, 200));
 }
 
+/** Keeps what a chip held before it is written over, and notes it on the job. */
+export async function keepOriginal(number: number, ref: string, form: FormData): Promise<ImageAnswer> {
+  const file = form.get('dump');
+  if (!(file instanceof File)) return no('Expected what the chip held; got no file.');
+  const db = await database();
+  const family = await familyOfJob(db, number);
+  if (!family) return no('Expected a board with an image family; this one names none.');
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (bytes.length !== family.sizeBytes) return no(sizeWords(family, bytes.length));
+  const name = `${ref} of job ${number} before the write`;
+  const sha256 = await keepImage(db, { bytes, name, familyId: family.id, at: new Date().toISOString() });
+  const text = `Before the write ${ref} held an image that is kept as ${sha256}.`;
+  const stored = await enter(db, number, { body: { kind: 'note', text } });
+  return stored.ok ? { kept: true, words: `Kept as ${sha256.slice(0, 12)}…` } : no(problemText(stored.problems));
+}
+
 /** Takes an image that is kept here already. */
 export async function takeKept(
   number: number,

@@ -2,8 +2,10 @@
 
 import { useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
-import type { ImageFamily } from '@/core/image';
+import { signsOf, type ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
+import { flatten, loadImage } from '@/core/records';
+import { problemText } from '@/core/result';
 import { FilePick } from '@/ui';
 import { keepDump, takeKept, type ImageAnswer } from './actions';
 import type { ImageBench, RoleView } from './queries';
@@ -22,25 +24,34 @@ interface ImageSlotProps {
 export function ImageSlot({ job, role, title, family, view, library, onAnswer }: ImageSlotProps) {
   const [busy, start] = useTransition();
 
-  function load(file: File): void {
-    if (file.size !== family.sizeBytes) {
-      onAnswer({
-        kept: false,
-        words: `${file.name}: expected a raw dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${file.size.toLocaleString('en')}. Nothing was sent or kept.`,
-      });
-      return;
+  async function load(file: File): Promise<void> {
+    const loaded = loadImage(new Uint8Array(await file.arrayBuffer()));
+    if (!loaded.ok) return refuse(file, problemText(loaded.problems));
+    const { bytes } = flatten(loaded.value.chunks);
+    if (bytes.length !== family.sizeBytes) {
+      const signs = signsOf(family, [family], bytes).map((s) => ` ${s.words}`);
+      return refuse(
+        file,
+        `expected a dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${bytes.length.toLocaleString('en')}.${signs.join('')}`,
+      );
     }
     const form = new FormData();
-    form.set('dump', file);
+    form.set('dump', new File([Uint8Array.from(bytes)], file.name));
     start(async () => onAnswer(await keepDump(job.number, role, form)));
   }
+  const refuse = (file: File, words: string): void =>
+    onAnswer({ kept: false, words: `${file.name}: ${words} Nothing was sent or kept.` });
 
   return (
     <Box borderTop="1px solid" borderColor="rule" pt="2">
       <Flex justify="space-between" align="baseline" gap="3">
         <Text fontWeight="700">{title}</Text>
         <Flex gap="3" fontSize="14px" whiteSpace="nowrap">
-          <FilePick label={`Load a dump for the ${role}`} text={busy ? 'keeping …' : 'load a dump'} onFile={load} />
+          <FilePick
+            label={`Load a dump for the ${role}`}
+            text={busy ? 'keeping …' : 'load a dump'}
+            onFile={(file) => void load(file)}
+          />
           <chakra.select
             aria-label={`Take a kept image for the ${role}`}
             value=""
@@ -78,6 +89,11 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
               </Text>
             ))
           )}
+          {view.signs.map((sign) => (
+            <Text key={sign} fontSize="14px">
+              {sign}
+            </Text>
+          ))}
         </>
       ) : (
         <Text color="quiet" fontSize="14px">

@@ -9,6 +9,7 @@ import { ImageStrip } from '@/drawings/image-strip';
 import { Headline, MainButton, ProblemNote } from '@/ui';
 import { buildMerged, markWritten, type ImageAnswer } from './actions';
 import { ImageSlot } from './image-slot';
+import { ProgrammerPart } from './programmer-part';
 import type { ImageBench } from './queries';
 
 /** Two dumps, compared by what their regions mean, and the image that is built from them. */
@@ -35,6 +36,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
   return (
     <>
       <ImageHeadline bench={bench} family={family} written={written && merged !== undefined} />
+      <ProgrammerPart job={job} part={imagePart} bench={bench} family={family} onAnswer={setAnswer} />
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="5" mb="3">
         <ImageSlot
           job={job}

@@ -3,6 +3,7 @@ import {
   compareImages,
   judgeImage,
   overviewOf,
+  signsOf,
   type ImageFamily,
   type ImageVerdict,
   type RegionDifference,
@@ -18,6 +19,8 @@ export interface RoleView {
   readonly sha256: string;
   readonly name: string;
   readonly verdict: ImageVerdict;
+  /** What seems to have happened to it. */
+  readonly signs: readonly string[];
 }
 
 export interface ImageBench {
@@ -43,7 +46,9 @@ export async function loadImageBench(job: JobView): Promise<ImageBench> {
   for (const role of ['patient', 'donor', 'merged'] as const) {
     const kept = job.state.images[role];
     const content = bytes[role];
-    if (kept && content) roles[role] = { sha256: kept.sha256, name: kept.name, verdict: judgeImage(family, content) };
+    if (!kept || !content) continue;
+    const signs = signsOf(family, [family], content).map((s) => s.words);
+    roles[role] = { sha256: kept.sha256, name: kept.name, verdict: judgeImage(family, content), signs };
   }
   const { patient, donor } = bytes;
   return {

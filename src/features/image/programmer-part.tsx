@@ -1,0 +1,200 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import { Box, Flex, Text } from '@chakra-ui/react';
+import {
+  openFlash,
+  readFlash,
+  writeFlash,
+  type Opened,
+  type Programmer,
+  type ReadVerdict,
+  type Written,
+} from '@/core/flash';
+import { judgeImage, signsOf, type ImageFamily } from '@/core/image';
+import type { JobView } from '@/core/job';
+import { problemText, type Result } from '@/core/result';
+import { formatBytes } from '@/core/units';
+import { SimulatedProgrammer, type ProgrammerTrouble } from '@/devices/programmer';
+import { UnstableStrip } from '@/drawings/unstable-strip';
+import { MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
+import { keepDump, keepOriginal, markWritten, type ImageAnswer } from './actions';
+import type { ImageBench } from './queries';
+
+/** How the clip of the simulated programmer sits, and what is at its end. */
+const CLIPS: Readonly<Record<string, { readonly name: string; readonly trouble: ProgrammerTrouble }>> = {
+  well: { name: 'sits well', trouble: {} },
+  dirty: { name: 'on dirty pads', trouble: { bitErrorRate: 1e-5 } },
+  loose: { name: 'barely touches', trouble: { bitErrorRate: 0.06 } },
+  line: { name: 'one address line held', trouble: { stuckAddressBit: 15 } },
+  off: { name: 'touches nothing', trouble: { absent: true } },
+};
+
+const READS = ['2', '3', '5', '7'] as const;
+
+interface ProgrammerProps {
+  readonly job: JobView;
+  readonly part: string;
+  readonly bench: ImageBench;
+  readonly family: ImageFamily;
+  readonly onAnswer: (answer: ImageAnswer) => void;
+}
+
+interface Read {
+  readonly opened: Opened;
+  readonly verdict: ReadVerdict;
+}
+
+/** The chip on the programmer's clip: read several times and judged, written with the least erases, read back. */
+export function ProgrammerPart({ job, part, bench, family, onAnswer }: ProgrammerProps) {
+  const [clip, setClip] = useState('well');
+  const [times, setTimes] = useState<string>('3');
+  const [onClip, setOnClip] = useState(bench.roles.patient?.sha256 ?? bench.library[0]?.sha256 ?? '');
+  const [read, setRead] = useState<Read>();
+  const [written, setWritten] = useState<Written>();
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  // The chip keeps what was written to it as long as it is not exchanged.
+  const chip = useRef<{ sha256: string; programmer: SimulatedProgrammer } | null>(null);
+  const { merged } = bench.roles;
+
+  async function programmer(): Promise<Programmer> {
+    if (chip.current?.sha256 !== onClip) {
+      const content = new Uint8Array(await (await fetch(`/images/${onClip}`)).arrayBuffer());
+      chip.current = { sha256: onClip, programmer: new SimulatedProgrammer(content) };
+    }
+    chip.current.programmer.mended(CLIPS[clip].trouble);
+    return chip.current.programmer;
+  }
+  /** Runs something on the chip, its problem shown. */
+  async function onChip<T>(work: (at: Programmer, opened: Opened) => Promise<Result<T>>): Promise<T | undefined> {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const at = await programmer();
+      const opened = await openFlash(at);
+      const done = opened.ok ? await work(at, opened.value) : opened;
+      if (done.ok) return done.value;
+      setProblem(problemText(done.problems));
+    } catch (error) {
+      setProblem(`The programmer stopped: ${(error as Error).message}.`);
+    } finally {
+      setBusy(false);
+    }
+    return undefined;
+  }
+  async function readNow(): Promise<void> {
+    setRead(undefined);
+    setWritten(undefined);
+    const seen = await onChip(async (at, opened) => {
+      const verdict = await readFlash(at, opened.chip, Number(times));
+      return verdict.ok ? { ok: true, value: { opened, verdict: verdict.value } } : verdict;
+    });
+    setRead(seen);
+  }
+  async function writeNow(): Promise<void> {
+    const target = new Uint8Array(await (await fetch(`/images/${merged!.sha256}`)).arrayBuffer());
+    const keep = async (bytes: Uint8Array): Promise<void> => {
+      const kept = await keepOriginal(job.number, part, dumpForm(bytes, 'before.bin'));
+      if (!kept.kept) throw new Error(kept.words);
+    };
+    const done = await onChip((at, opened) =>
+      writeFlash(at, opened.chip, target, { keepOriginal: keep, reads: Number(times) }),
+    );
+    setWritten(done);
+    if (done) onAnswer(await markWritten(job.number, part, merged!.sha256));
+  }
+  const keepRead = async (): Promise<void> =>
+    onAnswer(await keepDump(job.number, 'patient', dumpForm(read!.verdict.bytes, `${part} read ${times} times`)));
+  return (
+    <Box as="section" aria-label="The chip on the programmer" borderTop="1px solid" borderColor="rule" pt="2" mb="3">
+      <Flex gap="3" align="center" wrap="wrap" fontSize="14px">
+        <Text fontWeight="700">Simulated programmer</Text>
+        <SelectBox
+          label={`Held by ${part} on the simulated clip`}
+          value={onClip}
+          options={bench.library.map((i) => [i.sha256, i.name] as const)}
+          onChange={setOnClip}
+        />
+        <SelectBox
+          label="The clip"
+          value={clip}
+          options={Object.entries(CLIPS).map(([id, { name }]) => [id, name] as const)}
+          onChange={setClip}
+        />
+        <SelectBox
+          label="Reads"
+          value={times}
+          options={READS.map((n) => [n, `${n} reads`] as const)}
+          onChange={setTimes}
+        />
+        <PlainButton type="button" disabled={busy || onClip === ''} onClick={() => void readNow()}>
+          Identify and read {part}
+        </PlainButton>
+        {merged?.verdict.sound && (
+          <MainButton type="button" disabled={busy} onClick={() => void writeNow()}>
+            Write the merged image
+          </MainButton>
+        )}
+      </Flex>
+      {problem && <ProblemNote text={problem} />}
+      {read && <ReadNote read={read} family={family} onKeep={() => void keepRead()} />}
+      {written && <WrittenNote written={written} part={part} />}
+    </Box>
+  );
+}
+
+function dumpForm(bytes: Uint8Array, name: string): FormData {
+  const form = new FormData();
+  form.set('dump', new File([Uint8Array.from(bytes)], name));
+  return form;
+}
+
+/** A read that had to be outvoted holds, but asks for a better contact. */
+const toneOf = ({ good, unstableBytes }: ReadVerdict): string =>
+  good ? (unstableBytes > 0 ? 'copperText' : 'leaf') : 'rust';
+
+function ReadNote({ read, family, onKeep }: { read: Read; family: ImageFamily; onKeep: () => void }) {
+  const { verdict, opened } = read;
+  const signs = signsOf(family, [family], verdict.bytes);
+  const { troubles, sound } = judgeImage(family, verdict.bytes);
+  const hex = opened.identity.maker.toString(16).toUpperCase().padStart(2, '0');
+  return (
+    <Box mt="2" fontSize="14px">
+      <Text fontSize="17px" fontWeight="700" color={toneOf(verdict)}>
+        {verdict.words}
+      </Text>
+      {verdict.unstableBytes > 0 && (
+        <UnstableStrip offsets={verdict.unstable.map((u) => u.offset)} length={verdict.bytes.length} />
+      )}
+      <Text color="quiet">
+        Maker {hex} of bank {opened.identity.bank}, {formatBytes(opened.chip.sizeBytes)}, erases of{' '}
+        {opened.chip.erases.map((e) => formatBytes(e.bytes)).join(', ')}.
+      </Text>
+      {verdict.good && (
+        <>
+          {[...new Set([...signs.map((s) => s.words), ...troubles])].map((words) => (
+            <Text key={words} color="rust">
+              {words}
+            </Text>
+          ))}
+          {sound && <Text color="leaf">Its checksums hold.</Text>}
+          <PlainButton type="button" mt="1" onClick={onKeep}>
+            Keep as the patient’s dump
+          </PlainButton>
+        </>
+      )}
+    </Box>
+  );
+}
+
+function WrittenNote({ written: { plan, tries, protection }, part }: { written: Written; part: string }) {
+  const erases = plan.steps.filter((s) => s.kind === 'erase').length;
+  return (
+    <Text mt="2" color="leaf" fontSize="17px" fontWeight="700">
+      {part} written and read back the same: {erases} {erases === 1 ? 'erase' : 'erases'}, {plan.pages} pages,{' '}
+      {(plan.tookMs / 1000).toFixed(1)} s{tries > 1 && `, in ${tries} tries`}
+      {protection && ', protection opened and closed again'}. What it held before is kept.
+    </Text>
+  );
+}
