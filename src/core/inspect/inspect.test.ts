@@ -90,3 +90,14 @@ test('no pattern, no verdict: noise alone and another array are refused', () => 
   const grey = Uint8Array.from({ length: 400 * 300 }, () => 60 + 40 * random());
   expect(inspectBalls({ width: 400, height: 300, grey }, fullPattern(10, 8), SIZE_MM)).toBeUndefined();
 });
+
+test('balls that shine brightly on a light part: the ring of light on them is not taken for their edge', () => {
+  const pattern = fullPattern(9, 6);
+  const random = seededRandom(16);
+  const drawn = drawScene(pattern, SIZES, 40, random, { ...QUIET, blurPx: 1.1 });
+  const balls = drawn.balls.map((ball, i) => (i === 20 ? null : { ...ball!, shine: i % 3 === 0 ? 1 : 0.85 }));
+  const seen = inspectBalls(renderScene({ ...drawn, balls, substrate: 0.21 }, random), pattern, SIZE_MM)!;
+  expect(seen.balls.flatMap((b, i) => (b.verdict === 'missing' ? [i] : []))).toEqual([20]);
+  for (const [i, ball] of seen.balls.entries())
+    if (i !== 20) expect(Math.abs(ball.diameterMm / PITCH_MM - balls[i]!.diameter)).toBeLessThan(0.03);
+});

@@ -25,7 +25,13 @@ export function readSRecords(text: string): Result<LoadedImage> {
     const given = records.filter((r) => isData(r.type)).length;
     if (isCount(record.type) && record.address !== given)
       return fail(`Expected ${given}, the data records before it; got ${record.address}.`, `${at}, count`);
-    if (isEnd(record.type)) startAddress = record.address;
+    if (isEnd(record.type)) {
+      // The checksum does not cover the type: a digit read wrong would move a record's data unseen.
+      const widest = Math.max(0, ...records.filter((r) => isData(r.type)).map((r) => r.type));
+      if (widest > 10 - record.type)
+        return fail(`Expected S${10 - widest} after data records S${widest}; got S${record.type}.`, `${at}, type`);
+      startAddress = record.address;
+    }
     records.push(record);
   }
   if (records.length === 0) return fail('Expected S-records; got none.');

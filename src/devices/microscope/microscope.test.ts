@@ -1,5 +1,6 @@
-import { fullPattern, inspectBalls } from '../../core/inspect';
-import { SPECIMENS, coloured, takePicture } from '.';
+import { demoBoard } from '../../../demo/files';
+import { fullPattern, inspectBalls, inspectPads, sitePads } from '../../core/inspect';
+import { SPECIMENS, coloured, takePadPicture, takePicture } from '.';
 
 const pattern = fullPattern(8, 8);
 const SIZES = { ball: 0.58, pad: 0.45 };
@@ -32,4 +33,17 @@ test('in colours a picture keeps its order of grey: darkest solder mask, brighte
     expect(rgba[4 + c]).toBeGreaterThan(rgba[c]);
     expect(rgba[8 + c]).toBeGreaterThan(rgba[4 + c]);
   }
+});
+
+test('a cleaned site under it: sound ones are all even, worn ones are not, and the seed decides', () => {
+  const pads = sitePads(demoBoard('heronlog-4-c').packages.QFN24);
+  const sound = inspectPads(takePadPicture('sound', pads, 5), pads)!;
+  expect(sound.pads.every((p) => p.verdict === 'even')).toBe(true);
+  expect(sound.bridges).toEqual([]);
+  const troubles = [1, 2, 3, 4].map((seed) => {
+    const seen = inspectPads(takePadPicture('worn', pads, seed), pads)!;
+    return seen.pads.filter((p) => p.verdict !== 'even').length + seen.bridges.length;
+  });
+  expect(troubles.reduce((a, b) => a + b, 0)).toBeGreaterThan(3);
+  expect(takePadPicture('worn', pads, 1).grey).not.toEqual(takePadPicture('worn', pads, 2).grey);
 });

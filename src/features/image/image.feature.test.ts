@@ -5,7 +5,7 @@ import type { Database } from '@/db/client';
 import { listImages } from '@/db/images';
 import { jobEventsOf } from '@/db/jobs';
 import { loadJob } from '../job/queries';
-import { buildMerged, keepDump, markWritten, takeKept } from './actions';
+import { buildMerged, keepDump, keepOriginal, markWritten, takeKept } from './actions';
 import { loadImageBench, loadImageBytes } from './queries';
 
 jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
@@ -77,4 +77,28 @@ test('rules that would copy an identity are refused in words', async () => {
     words: 'unit identity is the identity of one unit: it stays the patient’s.',
   });
   expect(await buildMerged(29, 'e'.repeat(64), donorSha(), rules)).toMatchObject({ kept: false });
+});
+
+test('what a chip held before a write is kept under its hash and noted on the job; other sizes and no file are refused', async () => {
+  const held = demoDump('marshdesk-known-good.bin');
+  held[0x100] ^= 0x40;
+  const before = (await jobEventsOf(db, 29)).length;
+  expect(await keepOriginal(29, 'U19', form('x.bin', new Uint8Array(12)))).toMatchObject({ kept: false });
+  expect(await keepOriginal(29, 'U19', new FormData())).toMatchObject({ kept: false });
+  expect((await jobEventsOf(db, 29)).length).toBe(before);
+  expect(await keepOriginal(29, 'U19', form('before.bin', held))).toMatchObject({ kept: true });
+  const sha256 = sha256Hex(held);
+  expect(sha256Hex((await loadImageBytes(sha256))!)).toBe(sha256);
+  const last = (await jobEventsOf(db, 29)).at(-1)!;
+  expect(last.body).toEqual({ kind: 'note', text: `Before the write U19 held an image that is kept as ${sha256}.` });
+  expect((await listImages(db, 'marsh-pd3')).map((i) => i.name)).toContain('U19 of job 29 before the write');
+});
+
+test('one wrong bit in a dump is named with its place', async () => {
+  const dump = demoDump('marshdesk-known-good.bin');
+  dump[0x321] ^= 0x08;
+  expect(await keepDump(29, 'donor', form('flip.bin', dump))).toMatchObject({ kept: true });
+  const { donor } = (await bench()).roles;
+  expect(donor!.verdict.sound).toBe(false);
+  expect(donor!.signs[0]).toMatch(/^One bit is wrong: bit 3 of .*321/);
 });

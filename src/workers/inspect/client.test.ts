@@ -1,5 +1,5 @@
 import { demoBoard } from '../../../demo/files';
-import { balledPart } from '@/core/inspect';
+import { balledPart, sitePads } from '@/core/inspect';
 import { partByRef } from '@/core/board';
 import { FakeWorker, fakeWorkers } from '../tests/fake-worker';
 import { inspectInWorker } from './client';
@@ -25,4 +25,16 @@ test('cancelling ends it; a crash becomes a problem that can be tried again', as
   const second = inspectInWorker({ kind: 'take', part, specimen: 'worn', seed: 1 });
   FakeWorker.last.onerror?.();
   expect(await second.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+});
+
+test('pads are looked at, and taken, in the same way', async () => {
+  const pads = sitePads(board.packages.QFN24);
+  const looked = inspectInWorker({ kind: 'lookPads', picture: new Blob(['x']), pads });
+  expect(FakeWorker.last.sent[0]).toMatchObject({ kind: 'lookPads', pads: { length: pads.length } });
+  const inspection = { toPicture: [1, 0, 0, 0, 1, 0, 0, 0], pads: [], bridges: [] };
+  FakeWorker.last.reply({ kind: 'padsSeen', inspection, width: 3, height: 2, tookMs: 1 });
+  expect(await looked.answer).toMatchObject({ kind: 'padsSeen', width: 3 });
+  const taken = inspectInWorker({ kind: 'takePads', pads, specimen: 'sound', seed: 2 });
+  FakeWorker.last.reply({ kind: 'taken', picture: new Blob(['y']) });
+  expect(await taken.answer).toMatchObject({ kind: 'taken' });
 });
