@@ -1,4 +1,4 @@
-import { CHECKSUMS, checksumByName } from '../checksum';
+import { checksumByName } from '../checksum';
 import { formatOffset } from '../units';
 import type { ImageFamily } from './family';
 import { checkSums, checksumRegions, hex } from './judge';
@@ -151,7 +151,7 @@ function flipped(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined 
 /** The bit whose turning gives a range its checksum. A CRC is linear: each bit changes it by a number of its own. */
 function singleBit(range: Uint8Array, stored: number): number | undefined {
   const checksum = checksumByName('CRC-32/ISO-HDLC')!;
-  if (checksum.kind !== 'crc') throw new Error(`expected a CRC among ${CHECKSUMS.length} algorithms`);
+  if (checksum.kind !== 'crc') throw new Error('the checksum of a region is a CRC');
   const wanted = (checksum.of(range) ^ stored) >>> 0;
   const { crc } = checksum;
   const zero = new Uint8Array(1);

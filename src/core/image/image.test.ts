@@ -10,6 +10,7 @@ import {
   mergeImages,
   overviewOf,
   parseImageFamily,
+  positionConflict,
   proposeRules,
   sha256Hex,
 } from '.';
@@ -114,4 +115,20 @@ test('a region map that overlaps or runs past the image is refused by name', () 
   raw.regions[1].length = 40000;
   const parsed = parseImageFamily(raw);
   expect(parsed.ok ? '' : problemText(parsed.problems)).toMatch(/code: It overlaps code check/);
+});
+
+test('a merged image of another position than the slot’s own settings say is caught, unless those cannot be trusted', () => {
+  const elsewhere = demoImage(family, { code: 4, unit: 12, position: 2 });
+  const rules = { ...proposeRules(family), settings: 'donor' as const };
+  const wrong = mergeImages(family, patient, elsewhere, rules);
+  if (!wrong.ok) throw new Error(problemText(wrong.problems));
+  expect(positionConflict(family, patient, wrong.value.bytes)).toBe(
+    'Expected position 1, which the settings of this slot carry; the merged image says 2. Take the settings from the patient.',
+  );
+  const right = mergeImages(family, patient, elsewhere, proposeRules(family));
+  if (!right.ok) throw new Error(problemText(right.problems));
+  expect(positionConflict(family, patient, right.value.bytes)).toBeUndefined();
+  const untrusted = Uint8Array.from(patient);
+  untrusted[family.positionOffset! + 1] ^= 1;
+  expect(positionConflict(family, untrusted, wrong.value.bytes)).toBeUndefined();
 });

@@ -68,6 +68,21 @@ export function mergeImages(
   return ok({ bytes, audit: auditOf(family, rules) });
 }
 
+/**
+ * What is wrong with where a merged image says it is: the position that the patient's sound settings carry is the slot's.
+ * @returns a sentence; undefined where nothing is, or where the patient's settings cannot be trusted.
+ */
+export function positionConflict(family: ImageFamily, patient: Uint8Array, merged: Uint8Array): string | undefined {
+  const { positionOffset: at } = family;
+  if (at === undefined) return undefined;
+  const guards = checkSums(family, patient).filter((_, k) => {
+    const { offset, length } = checksumRegions(family)[k].covers!;
+    return at >= offset && at < offset + length;
+  });
+  if (guards.length === 0 || !guards.every((g) => g.holds) || merged[at] === patient[at]) return undefined;
+  return `Expected position ${patient[at]}, which the settings of this slot carry; the merged image says ${merged[at]}. Take the settings from the patient.`;
+}
+
 function auditOf(family: ImageFamily, rules: MergeRules): MergedImage['audit'] {
   const audit: { offset: number; length: number; from: Source; region: string }[] = [];
   let at = 0;

@@ -1,7 +1,7 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { judgeImage, mergeImages, type ImageFamily, type MergeRules } from '@/core/image';
+import { judgeImage, mergeImages, positionConflict, type ImageFamily, type MergeRules } from '@/core/image';
 import type { EventBody, ImageRole } from '@/core/job';
 import { problemText } from '@/core/result';
 import { findBoard } from '@/db/boards';
@@ -88,6 +88,8 @@ export async function buildMerged(
   if (!family || !patient || !donor) return no('Expected a patient image and a donor image of this board’s family.');
   const merged = mergeImages(family, patient, donor, rules);
   if (!merged.ok) return no(problemText(merged.problems));
+  const misplaced = positionConflict(family, patient, merged.value.bytes);
+  if (misplaced) return no(misplaced);
   const verdict = judgeImage(family, merged.value.bytes);
   if (!verdict.sound) return no(`The merged image does not hold: ${verdict.troubles.join(' ')}`);
   return keepForJob(number, 'merged', merged.value.bytes, `merged for job ${number}`);
