@@ -51,3 +51,15 @@ test('a dump in records is taken by its content; a broken one is named with its 
   await pick.setInputFiles(file(':0100000001FE\n:00000001FF\n'));
   await expect(page.getByText(/expected a dump of 131,072 bytes .* got 1\./)).toBeVisible();
 });
+
+test('checksums are found by their values alone in the kept images, in a worker, and can be cancelled', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/29/image`, { waitUntil: 'networkidle' });
+  const part = page.getByLabel('Checksums by their values');
+  await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
+  await part.getByRole('button', { name: 'Cancel' }).click();
+  await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
+  await expect(part).toContainText('CRC-32/ISO-HDLC', { timeout: 60_000 });
+  await expect(part).toContainText('at 0x0112FC, low byte first');
+});

@@ -36,6 +36,12 @@ test('the checksum of the code is found in two units’ dumps by its value', asy
   expect(claims[0]).toMatchObject({ algorithm: 'CRC-32/ISO-HDLC' });
 });
 
+test('an unknown image is mapped: its erased parts, its code, the checksum that was found', async () => {
+  const map = JSON.parse((await cli('image', 'map', DONOR)).out) as { kind: string; offset: number }[];
+  expect(new Set(map.map((s) => s.kind))).toContain('erased');
+  expect(map.find((s) => s.offset === 0x100 || s.offset === 0)!.kind).toBe('code');
+});
+
 test('a transplant keeps the patient’s identity, tells every byte’s origin, and refuses to copy an identity', async () => {
   const made = JSON.parse((await cli('image', 'transplant', FAMILY, PATIENT, DONOR, at('new.bin'))).out);
   expect(made.sound).toBe(true);

@@ -7,6 +7,7 @@ import {
   judgeImage,
   mergeImages,
   parseImageFamily,
+  proposeMap,
   proposeRules,
   sha256Hex,
   signsOf,
@@ -56,6 +57,13 @@ export function addImageCommands(root: Command): void {
     .option('--algorithm <name>', `one of ${CHECKSUMS.map((c) => c.name).join('; ')}`)
     .option('--alignment <bytes>', 'ranges begin and end at multiples of this')
     .action((files: string[], options: { algorithm?: string; alignment?: string }) => checksumFind(files, options));
+  image
+    .command('map <files...>')
+    .description('what the parts of an unknown image seem to be, the first of one to eight dumps with the same layout')
+    .action((files: string[]) => {
+      const images = sameLength(files);
+      print(proposeMap(images[0], findChecksums(images).claims));
+    });
   image
     .command('transplant <family.json> <patient> <donor> <out.bin>')
     .description('a new image by rules, every byte’s origin told; the identity of a unit stays the patient’s')
@@ -129,20 +137,26 @@ function checksumFind(
   files: readonly string[],
   { algorithm, alignment }: { algorithm?: string; alignment?: string },
 ): void {
-  if (files.length > MOST_IMAGES) throw new InputProblem(`Expected at most ${MOST_IMAGES} dumps; got ${files.length}.`);
   const checksum = algorithm === undefined ? undefined : checksumByName(algorithm);
   if (algorithm !== undefined && !checksum)
     throw new InputProblem(`Expected one of ${CHECKSUMS.map((c) => c.name).join('; ')}; got ${algorithm}.`);
   const step = alignment === undefined ? undefined : Number(alignment);
   if (step !== undefined && (!Number.isInteger(step) || step < 4 || Math.log2(step) % 1 !== 0))
     throw new InputProblem(`Expected an alignment that is a power of two from 4; got ${alignment}.`);
+  const images = sameLength(files);
+  print(findChecksums(images, { ...(checksum && { algorithms: [checksum] }), alignment: step }));
+}
+
+/** Dumps to be looked at together. */
+function sameLength(files: readonly string[]): Uint8Array[] {
+  if (files.length > MOST_IMAGES) throw new InputProblem(`Expected at most ${MOST_IMAGES} dumps; got ${files.length}.`);
   const images = files.map(flatBytes);
   const odd = images.findIndex((i) => i.length !== images[0].length);
   if (odd > 0)
     throw new InputProblem(
       `Expected dumps of one length, ${images[0].length} bytes; ${files[odd]} has ${images[odd].length}.`,
     );
-  print(findChecksums(images, { ...(checksum && { algorithms: [checksum] }), alignment: step }));
+  return images;
 }
 
 function transplant(family: ImageFamily, patient: string, donor: string, out: string, rules: readonly string[]): void {

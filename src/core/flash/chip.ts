@@ -35,7 +35,6 @@ export const usualChip = (sizeBytes: number): FlashChip => ({
 /** Block-protect bits of the status register: bits 4 to 2. Common practice, no source. */
 const PROTECT_SHIFT = 2;
 const PROTECT_MASK = 0b111;
-export const WRITING = 0b1;
 const PROTECT_UNIT = 65536;
 
 /** From which offset on a chip is protected, by its status: nothing, or so many blocks of 64 KiB at its top, doubling. */

@@ -1,4 +1,4 @@
-export { WRITING, protectedFrom, usualChip, withoutProtection, type EraseKind, type FlashChip } from './chip';
+export { protectedFrom, usualChip, withoutProtection, type EraseKind, type FlashChip } from './chip';
 export { readIdentity, type FlashIdentity } from './identity';
 export { makeSfdp, readSfdp, type DiscoveryTable } from './sfdp';
 export { judgeReads, type ReadVerdict } from './reads';

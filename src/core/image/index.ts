@@ -6,3 +6,4 @@ export { sha256Hex } from './hash';
 export { hex, hex32, judgeImage, type ImageVerdict } from './judge';
 export { mergeImages, positionConflict, proposeRules, type MergedImage, type MergeRules, type Source } from './merge';
 export { overviewOf, type Stretch } from './overview';
+export { entropyBits, proposeMap, type ProposedStretch, type StretchKind } from './propose';

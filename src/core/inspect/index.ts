@@ -24,4 +24,4 @@ export {
   type PadVerdict,
 } from './inspect-pads';
 export { drawPadScene, renderPadScene, type PadScene } from './pad-scene';
-export { NO_PAD_TALLY, talliedPads, type PadTally } from './pad-tally';
+export { NO_PAD_TALLY, talliedPads } from './pad-tally';

@@ -1,2 +1,2 @@
 export { flatten, type Chunk, type ImageFormat, type LoadedImage } from './memory';
-export { MOST_IMAGE_BYTES, asItWas, formatOf, loadImage, saveImage, type SaveOptions } from './load';
+export { asItWas, formatOf, loadImage, saveImage } from './load';

@@ -8,6 +8,7 @@ import { formatBytes, formatOffset } from '@/core/units';
 import { ImageStrip } from '@/drawings/image-strip';
 import { Headline, MainButton, ProblemNote } from '@/ui';
 import { buildMerged, markWritten, type ImageAnswer } from './actions';
+import { ChecksumPart } from './checksum-part';
 import { ImageSlot } from './image-slot';
 import { ProgrammerPart } from './programmer-part';
 import type { ImageBench } from './queries';
@@ -99,6 +100,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
           )}
         </Flex>
       )}
+      <ChecksumPart bench={bench} />
     </>
   );
 }
