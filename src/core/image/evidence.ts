@@ -1,6 +1,5 @@
-import { checksumByName } from '../checksum';
 import { formatOffset } from '../units';
-import type { ImageFamily } from './family';
+import { checksumOf, type ImageFamily, type Region } from './family';
 import { checkSums, checksumRegions, hex } from './judge';
 
 /** What a dump looks like, with what it is seen by. */
@@ -137,7 +136,7 @@ function flipped(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined 
     const region = checksumRegions(family)[k];
     const { offset, length } = region.covers!;
     if (length > MOST_FLIP_BYTES) continue;
-    const bit = singleBit(bytes.subarray(offset, offset + length), verdict.stored);
+    const bit = singleBit(region, bytes.subarray(offset, offset + length), verdict.stored);
     if (bit === undefined) continue;
     const at = offset + (bit >>> 3);
     return {
@@ -149,9 +148,10 @@ function flipped(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined 
 }
 
 /** The bit whose turning gives a range its checksum. A CRC is linear: each bit changes it by a number of its own. */
-function singleBit(range: Uint8Array, stored: number): number | undefined {
-  const checksum = checksumByName('CRC-32/ISO-HDLC')!;
-  if (checksum.kind !== 'crc') throw new Error('the checksum of a region is a CRC');
+function singleBit(region: Region, range: Uint8Array, stored: number): number | undefined {
+  const checksum = checksumOf(region)!;
+  // Short fields and sums are met by many bits; only a wide CRC names one.
+  if (checksum.kind !== 'crc' || checksum.bytes < 4) return undefined;
   const wanted = (checksum.of(range) ^ stored) >>> 0;
   const { crc } = checksum;
   const zero = new Uint8Array(1);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CHECKSUMS, checksumByName, type Checksum } from '../checksum';
 import { failAll, ok, type Result } from '../result';
 
 /** What a region of an image is for, and therefore where it should come from when images are merged. */
@@ -11,8 +12,12 @@ const regionSchema = z.object({
   offset,
   length: z.number().int().positive(),
   meaning: z.enum(REGION_MEANINGS),
-  /** For checksum regions: the range that a little-endian CRC-32 covers. */
-  covers: z.object({ offset, length: z.number().int().positive() }).optional(),
+  covers: z
+    .object({ offset, length: z.number().int().positive() })
+    .optional()
+    .describe('for checksum regions: the range that is summed'),
+  algorithm: z.string().optional().describe('for checksum regions; CRC-32/ISO-HDLC when left out'),
+  bigEndian: z.boolean().optional().describe('for checksum regions: the highest byte first'),
 });
 
 /** The open format `unisolda-image-family/1`: a region map with everything needed to judge and to merge. */
@@ -31,7 +36,30 @@ export const imageFamilySchema = z.object({
 export type ImageFamily = z.infer<typeof imageFamilySchema>;
 export type Region = ImageFamily['regions'][number];
 
-/** Checks a region map: regions lie inside the image and do not overlap; checksum fields have four bytes. */
+/** The algorithm of a checksum region. */
+export const checksumOf = ({ algorithm = 'CRC-32/ISO-HDLC' }: Region): Checksum | undefined =>
+  checksumByName(algorithm);
+
+function checksumProblems(region: Region): { at: string; message: string }[] {
+  if (region.meaning !== 'checksum') return [];
+  const checksum = checksumOf(region);
+  if (!checksum)
+    return [
+      {
+        at: region.name,
+        message: `Expected an algorithm such as ${CHECKSUMS[0].name} or CRC-32/ISO-HDLC; got ${region.algorithm}.`,
+      },
+    ];
+  if (region.covers && region.length === checksum.bytes) return [];
+  return [
+    {
+      at: region.name,
+      message: `Expected ${checksum.bytes} bytes for ${checksum.name} and the range it covers; got ${region.length} bytes${region.covers ? '' : ' and no range'}.`,
+    },
+  ];
+}
+
+/** Checks a region map: regions lie inside the image and do not overlap; checksum fields have the bytes of their algorithm. */
 export function parseImageFamily(input: unknown): Result<ImageFamily> {
   const parsed = imageFamilySchema.safeParse(input);
   if (!parsed.success)
@@ -45,8 +73,7 @@ export function parseImageFamily(input: unknown): Result<ImageFamily> {
     if (end > family.sizeBytes)
       list.push({ at: region.name, message: `It ends at ${end}, past the image's ${family.sizeBytes} bytes.` });
     if (next && next.offset < end) list.push({ at: region.name, message: `It overlaps ${next.name}.` });
-    if (region.meaning === 'checksum' && (region.length !== 4 || !region.covers))
-      list.push({ at: region.name, message: 'A checksum region has four bytes and names the range it covers.' });
+    list.push(...checksumProblems(region));
     if (region.covers && region.covers.offset + region.covers.length > family.sizeBytes)
       list.push({ at: region.name, message: 'The range it covers ends past the image.' });
     return list;

@@ -132,3 +132,68 @@ test('a merged image of another position than the slot’s own settings say is c
   untrusted[family.positionOffset! + 1] ^= 1;
   expect(positionConflict(family, untrusted, wrong.value.bytes)).toBeUndefined();
 });
+
+describe('checksums of other kinds in a family', () => {
+  const kinds = parseImageFamily({
+    ...{ format: 'unisolda-image-family/1', id: 'kinds', name: 'Kinds', sizeBytes: 4096, magicHex: '4b31' },
+    regions: [
+      { name: 'code', offset: 0, length: 2048, meaning: 'code' },
+      { name: 'settings', offset: 2048, length: 1024, meaning: 'settings' },
+      { name: 'identity', offset: 3072, length: 512, meaning: 'identity' },
+      {
+        name: 'code check',
+        offset: 4000,
+        length: 4,
+        meaning: 'checksum',
+        covers: { offset: 0, length: 2048 },
+        bigEndian: true,
+      },
+      {
+        name: 'settings check',
+        offset: 4004,
+        length: 2,
+        meaning: 'checksum',
+        covers: { offset: 2048, length: 1024 },
+        algorithm: 'CRC-16/MODBUS',
+      },
+      {
+        name: 'identity check',
+        offset: 4006,
+        length: 1,
+        meaning: 'checksum',
+        covers: { offset: 3072, length: 512 },
+        algorithm: 'sum of bytes to zero, 8 bits',
+      },
+    ],
+  });
+  if (!kinds.ok) throw new Error(problemText(kinds.problems));
+  const random = seededRandom(44);
+  const unit = (): Uint8Array => {
+    const bytes = Uint8Array.from({ length: 4096 }, () => 256 * random());
+    bytes.set([0x4b, 0x31]);
+    return bytes;
+  };
+
+  test('three kinds are computed in a merge, in both byte orders, and hold afterwards', () => {
+    const merged = mergeImages(kinds.value, unit(), unit(), proposeRules(kinds.value));
+    if (!merged.ok) throw new Error(problemText(merged.problems));
+    const { bytes } = merged.value;
+    expect(judgeImage(kinds.value, bytes)).toMatchObject({ sound: true, checksums: { length: 3 } });
+    const code = crc32Package.buf(bytes.subarray(0, 2048)) >>> 0;
+    expect(new DataView(bytes.buffer).getUint32(4000, false)).toBe(code);
+    expect((bytes.subarray(3072, 3584).reduce((sum, b) => sum + b, 0) + bytes[4006]) % 256).toBe(0);
+    bytes[2100] ^= 1;
+    expect(judgeImage(kinds.value, bytes).troubles).toEqual([expect.stringMatching(/^settings check does not hold/)]);
+  });
+
+  test('an unknown algorithm and a field of the wrong width are refused with what was expected', () => {
+    const refused = (region: object): string => {
+      const regions = [{ ...kinds.value.regions[4], ...region }];
+      const parsed = parseImageFamily({ ...kinds.value, regions });
+      return parsed.ok ? '' : problemText(parsed.problems);
+    };
+    expect(refused({ algorithm: 'CRC-99' })).toContain('got CRC-99');
+    expect(refused({ length: 4 })).toContain('Expected 2 bytes for CRC-16/MODBUS');
+    expect(refused({ covers: undefined })).toContain('and no range');
+  });
+});

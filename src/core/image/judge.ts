@@ -1,6 +1,6 @@
+import { readField } from '../checksum';
 import { formatBytes } from '../units';
-import { crc32 } from './crc32';
-import type { ImageFamily, Region } from './family';
+import { checksumOf, type ImageFamily, type Region } from './family';
 
 export interface ChecksumVerdict {
   readonly region: string;
@@ -49,10 +49,16 @@ export function judgeImage(family: ImageFamily, bytes: Uint8Array): ImageVerdict
 
 export function checkSums(family: ImageFamily, bytes: Uint8Array): ChecksumVerdict[] {
   return checksumRegions(family).map((region) => {
-    const stored = readUint32(bytes, region.offset);
-    const computed = crc32(bytes.subarray(region.covers!.offset, region.covers!.offset + region.covers!.length));
+    const stored = readField(bytes, region.offset, region.length, region.bigEndian ?? false);
+    const computed = computedSum(region, bytes);
     return { region: region.name, stored, computed, holds: stored === computed };
   });
+}
+
+/** What a checksum region should hold. */
+export function computedSum(region: Region, bytes: Uint8Array): number {
+  const { offset, length } = region.covers!;
+  return checksumOf(region)!.of(bytes, offset, offset + length);
 }
 
 export const checksumRegions = (family: ImageFamily): Region[] =>
@@ -65,10 +71,3 @@ function startsWith(bytes: Uint8Array, magicHex: string): boolean {
 export const hex = (bytes: Uint8Array): string =>
   Array.from(bytes, (b) => b.toString(16).toUpperCase().padStart(2, '0')).join('');
 export const hex32 = (value: number): string => value.toString(16).toUpperCase().padStart(8, '0');
-
-export const readUint32 = (bytes: Uint8Array, at: number): number =>
-  (bytes[at] | (bytes[at + 1] << 8) | (bytes[at + 2] << 16) | (bytes[at + 3] << 24)) >>> 0;
-
-export function writeUint32(bytes: Uint8Array, at: number, value: number): void {
-  for (let k = 0; k < 4; k++) bytes[at + k] = (value >>> (8 * k)) & 0xff;
-}

@@ -1,7 +1,7 @@
+import { writeField } from '../checksum';
 import { fail, ok, type Result } from '../result';
-import { crc32 } from './crc32';
 import type { ImageFamily, Region } from './family';
-import { checksumRegions, checkSums, writeUint32 } from './judge';
+import { checksumRegions, checkSums, computedSum } from './judge';
 
 export type Source = 'patient' | 'donor' | 'computed';
 
@@ -58,8 +58,7 @@ export function mergeImages(
     if (from === 'patient') bytes.set(patient.subarray(region.offset, region.offset + region.length), region.offset);
   }
   for (const region of checksumRegions(family)) {
-    const { offset, length } = region.covers!;
-    writeUint32(bytes, region.offset, crc32(bytes.subarray(offset, offset + length)));
+    writeField(bytes, region.offset, region.length, region.bigEndian ?? false, computedSum(region, bytes));
   }
   if (!checkSums(family, bytes).every((c) => c.holds))
     return fail(
