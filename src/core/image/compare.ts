@@ -29,8 +29,25 @@ export function compareImages(family: ImageFamily, a: Uint8Array, b: Uint8Array)
       if (last && i <= last.offset + last.length + BRIDGE) last.length = i - last.offset + 1;
       else runs.push({ offset: i, length: 1 });
     }
-    return { region, differingBytes: differing, runs: runs.slice(0, MOST_RUNS), words: meaningOf(region, differing) };
+    return {
+      region,
+      differingBytes: differing,
+      runs: runs.slice(0, MOST_RUNS),
+      words: positionWords(family, region, a, b) ?? meaningOf(region, differing),
+    };
   });
+}
+
+/** Settings that differ in their position say so first: it decides whether the image can serve. */
+function positionWords(
+  { positionOffset: at }: ImageFamily,
+  region: Region,
+  a: Uint8Array,
+  b: Uint8Array,
+): string | undefined {
+  if (at === undefined || at < region.offset || at >= region.offset + region.length || a[at] === b[at])
+    return undefined;
+  return `position ${a[at]} → ${b[at]}`;
 }
 
 function meaningOf(region: Region, differing: number): string {

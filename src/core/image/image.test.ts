@@ -197,3 +197,9 @@ describe('checksums of other kinds in a family', () => {
     expect(refused({ covers: undefined })).toContain('and no range');
   });
 });
+
+test('settings that differ in their position say from which to which', () => {
+  const elsewhere = demoImage(family, { code: 4, unit: 12, position: 3 });
+  const settings = compareImages(family, donor, elsewhere).find((d) => d.region.name === 'settings')!;
+  expect(settings).toMatchObject({ differingBytes: 1, words: 'position 1 → 3' });
+});
