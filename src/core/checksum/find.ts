@@ -1,7 +1,8 @@
 import { CHECKSUMS, checksumByName, readField, type Checksum } from './catalogue';
 import { KeyTable } from './key-table';
 import { landmarksOf, type Landmark } from './landmarks';
-import { rangeKeys, type Field, type Fill, type RangeKeys } from './range-keys';
+import { rangeKeys } from './make-keys';
+import type { Field, Fill, RangeKeys } from './range-keys';
 
 /** A field that holds the checksum of a range, in all images given. */
 export interface FoundChecksum {

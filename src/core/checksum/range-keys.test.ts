@@ -1,6 +1,7 @@
 import { seededRandom, type Random } from '../math';
 import { CHECKSUMS, readField, writeField, type Checksum } from '.';
-import { rangeKeys, type Field, type Fill } from './range-keys';
+import { rangeKeys } from './make-keys';
+import type { Field, Fill } from './range-keys';
 
 const SIZE = 640;
 const EDGES = Int32Array.from({ length: SIZE / 32 + 1 }, (_, k) => 32 * k);
