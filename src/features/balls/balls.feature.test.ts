@@ -22,13 +22,13 @@ async function form(bytes: number[], more: object = {}): Promise<FormData> {
   const part = board.parts.find((p) => p.ref === 'U8')!;
   const { pins } = balledPart(board.packages[part.package])!;
   const seen = {
-    ...{ ref: 'U8', toPicture: [44, 0, 250, 0, 44, 250, 0, 0], mmPerPx: 0.018, bridges: [], crumbs: [] },
+    ...{ kind: 'inspection', ref: 'U8', toPicture: [44, 0, 250, 0, 44, 250, 0, 0], mmPerPx: 0.018, bridges: [], crumbs: [] },
     balls: pins.map((pin) => ({ pin, state: 'good', diameterMm: 0.45, sdMm: 0.004 })),
     ...{ words: 'Can go down as it is', holds: true, ...more },
   };
   const data = new FormData();
   data.set('picture', new File([Uint8Array.from(bytes)], 'u8.png'));
-  data.set('inspection', JSON.stringify(seen));
+  data.set('seen', JSON.stringify(seen));
   return data;
 }
 
@@ -41,6 +41,15 @@ test('a picture is kept with what was seen, and served as what it is', async () 
   expect(findings.balls).toBe('Can go down as it is');
   expect(await loadPicture(kept.sha256)).toMatchObject({ type: 'image/png' });
   expect(await loadPicture('0'.repeat(64))).toBeUndefined();
+});
+
+test('pads are kept in the same way; an event that is no look at a picture is refused', async () => {
+  const pads = [{ pin: '1', state: 'lifted', unclear: false, byHand: true }];
+  const look = { kind: 'padLook', ref: 'U4', width: 600, height: 500, pads, words: 'Pads: 1 gone', holds: false };
+  expect(await keepInspection(32, await form(PNG, look), 'pads-1')).toMatchObject({ kept: true });
+  expect((await loadJob(32))!.state.padLooks.U4).toMatchObject({ pads, width: 600, words: 'Pads: 1 gone' });
+  const other = await keepInspection(32, await form(PNG, { kind: 'note', text: 'x' }), 'pads-2');
+  expect(other).toMatchObject({ kept: false, words: expect.stringContaining('Expected what was seen in the picture') });
 });
 
 test('an image of a chip is not served as a picture', async () => {
@@ -64,7 +73,7 @@ test.each<[string, () => Promise<FormData>, string]>([
 test('a picture for a job that is not there, and a torn description', async () => {
   expect((await keepInspection(9999, await form(PNG), 'balls-2')).words).toContain('no job 9999');
   const torn = await form(PNG);
-  torn.set('inspection', '{half');
+  torn.set('seen', '{half');
   expect((await keepInspection(32, torn, 'balls-3')).words).toContain('as JSON');
 });
 
