@@ -22,7 +22,14 @@ async function form(bytes: number[], more: object = {}): Promise<FormData> {
   const part = board.parts.find((p) => p.ref === 'U8')!;
   const { pins } = balledPart(board.packages[part.package])!;
   const seen = {
-    ...{ kind: 'inspection', ref: 'U8', toPicture: [44, 0, 250, 0, 44, 250, 0, 0], mmPerPx: 0.018, bridges: [], crumbs: [] },
+    ...{
+      kind: 'inspection',
+      ref: 'U8',
+      toPicture: [44, 0, 250, 0, 44, 250, 0, 0],
+      mmPerPx: 0.018,
+      bridges: [],
+      crumbs: [],
+    },
     balls: pins.map((pin) => ({ pin, state: 'good', diameterMm: 0.45, sdMm: 0.004 })),
     ...{ words: 'Can go down as it is', holds: true, ...more },
   };
