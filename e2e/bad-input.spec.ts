@@ -34,7 +34,7 @@ test('a 50 MB text sent as an image is refused and the job stays as it was', asy
   const before = await page.locator('main').innerText();
   await page.getByLabel('Load a dump for the donor').setInputFiles(file('huge.txt', Buffer.alloc(50_000_000, 'text ')));
   await expect(page.getByRole('alert').filter({ hasText: 'huge.txt' })).toContainText(
-    'expected a raw dump of 131,072 bytes for Marsh three-port image; got 50,000,000',
+    'expected a dump of 131,072 bytes for Marsh three-port image; got 50,000,000',
   );
   await page.reload();
   expect(await page.locator('main').innerText()).toBe(before);

@@ -60,6 +60,6 @@ test('checksums are found by their values alone in the kept images, in a worker,
   await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
   await part.getByRole('button', { name: 'Cancel' }).click();
   await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
-  await expect(part).toContainText('CRC-32/ISO-HDLC', { timeout: 60_000 });
+  await expect(part).toContainText('CRC-32/ISO-HDLC', { timeout: 90_000 });
   await expect(part).toContainText('at 0x0112FC, low byte first');
 });

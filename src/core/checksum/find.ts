@@ -1,4 +1,5 @@
 import { CHECKSUMS, checksumByName, readField, type Checksum } from './catalogue';
+import { Differences } from './differences';
 import { KeyTable } from './key-table';
 import { landmarksOf, type Landmark } from './landmarks';
 import { rangeKeys } from './make-keys';
@@ -60,11 +61,12 @@ export function findChecksums(images: readonly Uint8Array[], options: FindOption
   const length = images[0].length;
   const alignment = options.alignment ?? coarseEnough(length);
   const landmarks = landmarksOf(units, alignment, MOST_LANDMARKS);
+  const differences = new Differences(units);
   const found: FoundChecksum[] = [];
   let tried = 0;
   for (const [k, checksum] of algorithms.entries()) {
     if (options.onProgress?.(k / algorithms.length)) break;
-    const search = new Search(units, checksum, alignment, landmarks, algorithms);
+    const search = new Search(units, checksum, alignment, landmarks, differences, algorithms);
     found.push(...search.run());
     tried += search.tried;
   }
@@ -108,12 +110,14 @@ class Search {
     private readonly checksum: Checksum,
     alignment: number,
     private readonly landmarks: readonly Landmark[],
+    private readonly differences: Differences,
     private readonly algorithms: readonly Checksum[],
   ) {
     const { length } = images[0];
     const width = checksum.bytes;
-    this.starts = edges(length, alignment, width).filter((at) => at < length);
-    this.ends = edges(length, alignment, -width).filter((at) => at > 0);
+    const telling = (at: number): boolean => !images.every((bytes) => isInsideRun(bytes, at));
+    this.starts = edges(length, alignment, width).filter((at) => at < length && telling(at));
+    this.ends = edges(length, alignment, -width).filter((at) => at > 0 && telling(at));
     this.scratch = Array.from({ length: this.lanes() }, () => new Uint32Array(this.ends.length));
     this.rank = new Map(landmarks.flatMap((l) => [[l.offset, l.rank] as const]));
   }
@@ -269,8 +273,7 @@ class Search {
   private told(hit: Hit, places: { readonly fixed: number; readonly after: number }): FoundChecksum {
     const [from, to] = [this.starts[hit.start], this.ends[hit.end]];
     const { offset, bigEndian, fill } = hit.field;
-    const contents = this.images.map((bytes) => bytes.subarray(from, to));
-    const bits = 8 * this.checksum.bytes * telling(contents);
+    const bits = 8 * this.checksum.bytes * this.differences.telling(from, to);
     const fieldsTried = hit.after ? places.after : places.after + places.fixed;
     const alike = this.algorithms.filter((a) => a.bytes === this.checksum.bytes).length;
     return {
@@ -313,14 +316,23 @@ function holdsDirectly({ algorithm, from, to, field }: FoundChecksum, bytes: Uin
   return checksum.of(copy) === value;
 }
 
-/** A range of one repeated byte says nothing in any image. */
-const telling = (contents: readonly Uint8Array[]): number =>
-  different(contents).filter((k) => k.some((b) => b !== k[0])).length;
-
 function different(contents: readonly Uint8Array[]): Uint8Array[] {
   const kept: Uint8Array[] = [];
   for (const one of contents) if (!kept.some((k) => k.every((b, i) => b === one[i]))) kept.push(one);
   return kept;
+}
+
+/** So far a place inside a run is from its ends. */
+const RUN_BESIDE = 16;
+
+/**
+ * Whether nothing but one byte lies before and behind a place: nothing begins or ends there, and a thousand such edges of
+ * an erased stretch would only agree with each other.
+ */
+function isInsideRun(bytes: Uint8Array, at: number): boolean {
+  if (at < RUN_BESIDE || at + RUN_BESIDE > bytes.length) return false;
+  for (let i = at - RUN_BESIDE + 1; i < at + RUN_BESIDE; i++) if (bytes[i] !== bytes[at - RUN_BESIDE]) return false;
+  return true;
 }
 
 /** Every block edge, each followed or preceded by a place a field's width beside it; ascending. */
