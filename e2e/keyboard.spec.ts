@@ -45,6 +45,8 @@ const PAGES = [
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every page is clean for assistive technology, ${theme === 'light' ? 'paper' : 'dim'}`, async ({ page }) => {
+    // Some twenty pages, each looked over whole: on a busy machine that takes minutes.
+    test.setTimeout(300_000);
     await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
     const problems: string[] = [];
     page.on('pageerror', (error) => problems.push(`page error: ${error.message.slice(0, 120)}`));
