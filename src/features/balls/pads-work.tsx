@@ -1,17 +1,16 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState, useTransition } from 'react';
+import { useMemo, useState, useTransition } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import { sitePads, type PadInspection } from '@/core/inspect';
 import type { JobView, KeepEvent, PadInspectionKept } from '@/core/job';
 import { judgePadLook, type PadLook } from '@/core/joints';
-import type { Specimen } from '@/devices/microscope';
 import { PadPicture } from '@/drawings/pad-picture';
 import { AnswerNote, Headline, MainButton, PlainButton } from '@/ui';
-import { inspectInWorker } from '@/workers/inspect/client';
 import { keepInspection, type BallsAnswer } from './actions';
 import { PictureSource, fetched } from './picture-source';
+import { usePictureRun } from './use-picture-run';
 
 type Seen = Pick<PadInspectionKept, 'toPicture' | 'width' | 'height' | 'pads' | 'bridges'>;
 
@@ -34,40 +33,17 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
   const pads = useMemo(() => sitePads(job.board.packages[part.package]), [job.board, part]);
   const kept = job.state.padLooks[part.ref];
   const [look, setLook] = useState<Look | undefined>(() => kept && { src: `/pictures/${kept.sha256}`, seen: kept });
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const [tookMs, setTookMs] = useState<number>();
   const [answer, setAnswer] = useState<BallsAnswer>();
   const [keeping, start] = useTransition();
-  const cancel = useRef(() => {});
-  useEffect(() => () => cancel.current(), []);
-
-  async function lookAt(file: File): Promise<void> {
-    begin();
-    const run = inspectInWorker({ kind: 'lookPads', picture: file, pads });
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    setBusy(false);
-    if (reply.kind === 'problem') setProblem(reply.words);
-    if (reply.kind !== 'padsSeen') return;
-    setTookMs(reply.tookMs);
-    setLook({ src: URL.createObjectURL(file), file, seen: seenOf(reply.inspection, reply, pads) });
-  }
-  async function take(specimen: Specimen): Promise<void> {
-    begin();
-    const run = inspectInWorker({ kind: 'takePads', pads, specimen, seed: job.number + part.ref.length });
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    if (reply.kind === 'taken')
-      return lookAt(new File([reply.picture], `microscope ${specimen} site.png`, { type: 'image/png' }));
-    setBusy(false);
-    if (reply.kind === 'problem') setProblem(reply.words);
-  }
-  function begin(): void {
-    setBusy(true);
-    setProblem(undefined);
-    setAnswer(undefined);
-  }
+  const { problem, busy, tookMs, lookAt, take } = usePictureRun({
+    look: (picture) => ({ kind: 'lookPads', picture, pads }),
+    take: (specimen) => ({ kind: 'takePads', pads, specimen, seed: job.number + part.ref.length }),
+    onBegin: () => setAnswer(undefined),
+    onSeen: (reply, file) => {
+      if (reply.kind === 'padsSeen')
+        setLook({ src: URL.createObjectURL(file), file, seen: seenOf(reply.inspection, reply, pads) });
+    },
+  });
   const pick = (pin: string): void => {
     if (!look) return;
     setAnswer(undefined);

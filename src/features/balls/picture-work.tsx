@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState, useTransition } from 'react';
+import { useMemo, useState, useTransition } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import { balledPart, sitesOf, type BalledPart, type Inspection } from '@/core/inspect';
@@ -8,12 +8,11 @@ import type { BallInspection, JobView } from '@/core/job';
 import { judgeReuse, type ArrayLands, type ReuseVerdict } from '@/core/joints';
 import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
 import { DiameterBars } from '@/drawings/diameter-bars';
-import type { Specimen } from '@/devices/microscope';
 import { AnswerNote, Headline, MainButton } from '@/ui';
-import { inspectInWorker } from '@/workers/inspect/client';
 import { keepInspection, type BallsAnswer } from './actions';
 import { PictureSource, fetched } from './picture-source';
 import type { SiteBench } from './queries';
+import { usePictureRun } from './use-picture-run';
 
 /** A picture with what was seen in it, before or after it is kept. */
 interface Look {
@@ -51,39 +50,18 @@ interface BalledProps {
 
 function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
   const [look, setLook] = useState<Look | undefined>(() => keptLook(job.state.inspections[part.ref]));
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const [tookMs, setTookMs] = useState<number>();
   const [answer, setAnswer] = useState<BallsAnswer>();
   const [keeping, start] = useTransition();
-  const cancel = useRef(() => {});
-  useEffect(() => () => cancel.current(), []);
-
-  async function lookAt(file: File): Promise<void> {
-    setBusy(true);
-    setProblem(undefined);
-    setAnswer(undefined);
-    const run = inspectInWorker({ kind: 'look', picture: file, part: balled });
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    setBusy(false);
-    if (reply.kind === 'problem') return setProblem(reply.words);
-    if (reply.kind !== 'seen') return;
-    const { inspection, width, height } = reply;
-    setTookMs(reply.tookMs);
-    setLook({ src: URL.createObjectURL(file), file, width, height, seen: seenOf(inspection, balled) });
-  }
-  async function take(specimen: Specimen): Promise<void> {
-    setBusy(true);
-    setProblem(undefined);
-    const run = inspectInWorker({ kind: 'take', part: balled, specimen, seed: job.number + part.ref.length });
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    if (reply.kind === 'taken')
-      return lookAt(new File([reply.picture], `microscope ${specimen}.png`, { type: 'image/png' }));
-    setBusy(false);
-    if (reply.kind === 'problem') setProblem(reply.words);
-  }
+  const { problem, busy, tookMs, lookAt, take } = usePictureRun({
+    look: (picture) => ({ kind: 'look', picture, part: balled }),
+    take: (specimen) => ({ kind: 'take', part: balled, specimen, seed: job.number + part.ref.length }),
+    onBegin: () => setAnswer(undefined),
+    onSeen: (reply, file) => {
+      if (reply.kind !== 'seen') return;
+      const { inspection, width, height } = reply;
+      setLook({ src: URL.createObjectURL(file), file, width, height, seen: seenOf(inspection, balled) });
+    },
+  });
   const pick = (pin: string): void => {
     if (!look) return;
     setAnswer(undefined);
