@@ -15,7 +15,9 @@ function bundle(file: string): string {
     // Too large to bundle: loaded as it lies.
     external: ['@techstark/opencv-js'],
     // Packages that ask for modules by `require` find one.
-    banner: { js: `import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);` },
+    banner: {
+      js: `import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);`,
+    },
   });
   return outfile;
 }

@@ -18,6 +18,7 @@ runBundled('heat/calibration.ts');
 runBundled('heat/planner.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/pads.ts');
+runBundled('checksum/find.ts');
 benchCapture();
 benchDiagnosis();
 benchNetlist();

@@ -16,6 +16,7 @@ import {
   type Source,
 } from '../core/image';
 import { asItWas, flatten, loadImage, saveImage, type ImageFormat, type LoadedImage } from '../core/records';
+import { formatHex, formatOffset } from '../core/units';
 import { complain, InputProblem, print, readBytes, readJson } from './input';
 
 /** Configuration images: read, judge, compare, understand, transplant. */
@@ -192,7 +193,7 @@ function verify(expectedFile: string, readFile: string): void {
   const first = expected.findIndex((b, i) => b !== read[i]);
   if (differing > 0)
     throw new InputProblem(
-      `Expected the same bytes; ${differing} differ, the first at ${first.toString(16).toUpperCase()}: ${expectedFile} has ${expected[first].toString(16)}, ${readFile} ${read[first].toString(16)}.`,
+      `Expected the same bytes; ${differing} differ, the first at ${formatOffset(first)}: ${expectedFile} has ${formatHex(expected[first], 2)}, ${readFile} ${formatHex(read[first], 2)}.`,
     );
   print({ verified: true, bytes: expected.length, sha256: sha256Hex(expected) });
 }

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result';
+import { formatHex } from '../units';
 
 export interface FlashIdentity {
   /** Bank of the maker's code, 1 for those without continuation codes. */
@@ -26,17 +27,18 @@ export function readIdentity(bytes: ArrayLike<number>): Result<FlashIdentity> {
     return fail('Expected an identification; got all FF: no chip answers. Look at contact, supply and select.');
   if (list.every((b) => b === 0))
     return fail('Expected an identification; got all 00: the data line is held low, or has no contact.');
-  const continued = list.findIndex((b) => b !== CONTINUED);
+  const first = list.findIndex((b) => b !== CONTINUED);
+  const continued = first < 0 ? list.length : first;
   const [maker, deviceType, capacity] = list.slice(continued);
   if (maker === undefined || deviceType === undefined || capacity === undefined)
     return fail(
       `Expected maker, type and capacity after the continuation codes; got ${list.length - continued} bytes.`,
     );
   if (ones(maker) % 2 === 0)
-    return fail(`Expected a maker's code with odd parity; got ${hex(maker)}: a bit is wrong, look at the contact.`);
+    return fail(
+      `Expected a maker's code with odd parity; got ${formatHex(maker, 2)}: a bit is wrong, look at the contact.`,
+    );
   if (capacity < 10 || capacity > MOST_CAPACITY_LOG2)
-    return fail(`Expected a capacity from 0A (1 KiB) to 22 (16 GiB); got ${hex(capacity)}.`);
+    return fail(`Expected a capacity from 0A (1 KiB) to 22 (16 GiB); got ${formatHex(capacity, 2)}.`);
   return ok({ bank: continued + 1, maker, deviceType, sizeBytes: 2 ** capacity });
 }
-
-const hex = (byte: number): string => byte.toString(16).toUpperCase().padStart(2, '0');

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result';
+import { formatOffset } from '../units';
 import { protectedFrom, usualChip, withoutProtection, type FlashChip } from './chip';
 import { readIdentity, type FlashIdentity } from './identity';
 import type { Programmer } from './programmer';
@@ -105,7 +106,7 @@ export async function writeFlash(
   const at = firstDifference(current, target);
   const sector = at - (at % chip.erases[0].bytes);
   return fail(
-    `Expected the image after ${TRIES} tries; the sector at ${sector.toString(16).toUpperCase()} does not take it, first at ${at.toString(16).toUpperCase()}: worn out or write-protected by a pin. Use another chip.`,
+    `Expected the image after ${TRIES} tries; the sector at ${formatOffset(sector)} does not take it, first at ${formatOffset(at)}: worn out or write-protected by a pin. Use another chip.`,
   );
 }
 

@@ -49,10 +49,9 @@ export function judgeReads(reads: readonly Uint8Array[]): ReadVerdict {
   const rate = minority > 0 ? minority / (bits * reads.length) : reads.length > 1 ? RULE_OF_THREE / seen : 0.5;
   // Reads all alike are wrong only where each went wrong in the same bit.
   const wrongBitsExpected = bits * (minority > 0 ? majorityWrong(rate, reads.length) : rate ** reads.length);
-  const good = reads.length > 1 && wrongBitsExpected < MOST_WRONG_BITS && (minority > 0 ? reads.length > 2 : true);
-  const readsWanted = good
-    ? reads.length
-    : wanted(bits, Math.max(rate, minority > 0 ? 0 : RULE_OF_THREE / bits), minority > 0);
+  // Two reads that differ have no majority.
+  const good = reads.length > (minority > 0 ? 2 : 1) && wrongBitsExpected < MOST_WRONG_BITS;
+  const readsWanted = good ? reads.length : minority > 0 ? wanted(bits, rate) : reads.length + 1;
   const about = {
     unstable,
     unstableBytes,
@@ -83,9 +82,9 @@ function majorityWrong(rate: number, n: number): number {
   return Math.min(1, ways * rate ** enough);
 }
 
-function wanted(bits: number, rate: number, disagree: boolean): number | undefined {
-  for (let n = disagree ? 3 : 2; n <= MOST_READS; n += disagree ? 2 : 1)
-    if (!disagree || bits * majorityWrong(rate, n) < MOST_WRONG_BITS) return n;
+/** The odd number of reads whose majority is good at this rate of wrong bits; undefined where none is. */
+function wanted(bits: number, rate: number): number | undefined {
+  for (let n = 3; n <= MOST_READS; n += 2) if (bits * majorityWrong(rate, n) < MOST_WRONG_BITS) return n;
   return undefined;
 }
 

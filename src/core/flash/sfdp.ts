@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result';
+import { formatHex } from '../units';
 import { USUAL_ERASES, type FlashChip } from './chip';
 
 /** `SFDP` read as a little-endian number. Source: JESD216. */
@@ -19,9 +20,7 @@ export function readSfdp(bytes: Uint8Array): Result<DiscoveryTable> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const signature = view.getUint32(0, true);
   if (signature !== SFDP_SIGNATURE)
-    return fail(
-      `Expected the signature 50444653; got ${signature.toString(16).toUpperCase().padStart(8, '0')}: this chip has no discovery table.`,
-    );
+    return fail(`Expected the signature 50444653; got ${formatHex(signature, 8)}: this chip has no discovery table.`);
   const words = bytes[11];
   const pointer = bytes[12] | (bytes[13] << 8) | (bytes[14] << 16);
   if (words < BASIC_WORDS) return fail(`Expected a basic table of at least ${BASIC_WORDS} words; got ${words}.`);

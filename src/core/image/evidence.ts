@@ -1,6 +1,6 @@
 import { formatOffset } from '../units';
 import { checksumOf, type ImageFamily, type Region } from './family';
-import { checkSums, checksumRegions, hex } from './judge';
+import { checkSums, checksumRegions } from './judge';
 
 /** What a dump looks like, with what it is seen by. */
 export interface ImageSign {
@@ -105,7 +105,7 @@ function shifted(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined 
     if (beginsWith(bytes, family, by))
       return {
         kind: 'shifted',
-        words: `Its beginning ${hex(Uint8Array.from(magicOf(family)))} stands ${by} ${by === 1 ? 'byte' : 'bytes'} late: the read began early, or lost its place.`,
+        words: `Its beginning ${family.magicHex.toUpperCase()} stands ${by} ${by === 1 ? 'byte' : 'bytes'} late: the read began early, or lost its place.`,
       };
   }
   const magic = magicOf(family);

@@ -1,5 +1,5 @@
 import { readField } from '../checksum';
-import { formatBytes } from '../units';
+import { formatBytes, formatHex } from '../units';
 import { checksumOf, type ImageFamily, type Region } from './family';
 
 export interface ChecksumVerdict {
@@ -68,6 +68,5 @@ function startsWith(bytes: Uint8Array, magicHex: string): boolean {
   return hex(bytes.subarray(0, magicHex.length / 2)).toLowerCase() === magicHex;
 }
 
-export const hex = (bytes: Uint8Array): string =>
-  Array.from(bytes, (b) => b.toString(16).toUpperCase().padStart(2, '0')).join('');
-export const hex32 = (value: number): string => value.toString(16).toUpperCase().padStart(8, '0');
+export const hex = (bytes: Uint8Array): string => Array.from(bytes, (b) => formatHex(b, 2)).join('');
+export const hex32 = (value: number): string => formatHex(value, 8);

@@ -3,7 +3,7 @@ import type { Homography, Point } from './homography';
 import { extentOf, gapsOf, type SitePad } from './pads';
 import type { GreyPicture } from './picture';
 import { ballLevel, covered, fromSegment, photograph, type Cover, type View } from './render';
-import { HARD, cameraView, drawCover, type Trouble } from './scenes';
+import { CAMERA_WIDTHS, HARD, cameraView, drawCover, type Trouble } from './scenes';
 
 /** What a cleaned pad is like. */
 export type DrawnPad = 'even' | 'lifted' | 'lump' | 'bare';
@@ -26,7 +26,6 @@ const BARE_LEVEL = 0.3;
 /** A lump and a bare patch against a pad's half size. */
 const LUMP_SHARE = 0.72;
 const BARE_SHARE = 0.6;
-const CAMERA_WIDTHS = 4;
 
 /** A cleaned site under a tilted camera, some of its pads lifted, lumpy, bare in places or joined by solder. */
 export function drawPadScene(pads: readonly SitePad[], pxPerMm: number, random: Random, trouble = HARD): PadScene {

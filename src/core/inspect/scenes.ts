@@ -36,7 +36,7 @@ export interface BallSizes {
 }
 
 /** Camera distance in widths of the pattern: what gives a tilted picture its perspective. Engineering estimate. */
-const CAMERA_WIDTHS = 4;
+export const CAMERA_WIDTHS = 4;
 const MARGIN_PITCHES = 1.2;
 
 /**

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result';
+import { formatHex } from '../units';
 
 const DIGIT = new Int8Array(128).fill(-1);
 '0123456789'.split('').forEach((c, k) => (DIGIT[c.charCodeAt(0)] = k));
@@ -19,7 +20,7 @@ export function hexBytes(text: string, from: number, at: string): Result<Uint8Ar
   return ok(bytes);
 }
 
-const PAIRS = Array.from({ length: 256 }, (_, k) => k.toString(16).toUpperCase().padStart(2, '0'));
+const PAIRS = Array.from({ length: 256 }, (_, k) => formatHex(k, 2));
 
 /** Bytes as pairs of capital digits. */
 export function hexText(bytes: ArrayLike<number>): string {

@@ -64,4 +64,8 @@ export function formatBytes(bytes: number): string {
 const trimZeros = (text: string): string => text.replace(/\.0$/, '');
 
 /** A flash offset as `0x01F000`. */
-export const formatOffset = (offset: number): string => `0x${offset.toString(16).toUpperCase().padStart(6, '0')}`;
+export const formatOffset = (offset: number): string => `0x${formatHex(offset, 6)}`;
+
+/** Capital hexadecimal digits, at least so many. */
+export const formatHex = (value: number, digits: number): string =>
+  value.toString(16).toUpperCase().padStart(digits, '0');

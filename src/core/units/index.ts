@@ -5,6 +5,7 @@ export {
   formatBytes,
   formatChance,
   formatDrop,
+  formatHex,
   formatInHundred,
   formatMinutes,
   formatNominalOhm,

@@ -2,6 +2,7 @@
  * Power data objects, requests and headers as 32- and 16-bit words. Source: USB Power Delivery specification, sections
  * on power data objects, request messages and the message header.
  */
+import { formatHex } from '../units';
 
 export interface FixedSupply {
   readonly kind: 'fixed';
@@ -294,6 +295,6 @@ export function powerObjectWords(object: PowerObject): string {
     case 'programmable':
       return `${volts(object.minMv)} to ${volts(object.maxMv)} adjustable, ${amps(object.currentMa)}`;
     case 'other':
-      return `object ${object.raw.toString(16).toUpperCase().padStart(8, '0')}`;
+      return `object ${formatHex(object.raw, 8)}`;
   }
 }

@@ -117,7 +117,7 @@ test('a worn sector is named instead of being written for ever', async () => {
   const target = Uint8Array.from(TARGET);
   target[0x9000] = 0xff;
   const written = await writeFlash(bench, chip, target, {});
-  expect(written.ok ? '' : written.problems[0].message).toContain('the sector at 9000 does not take it');
+  expect(written.ok ? '' : written.problems[0].message).toContain('the sector at 0x009000 does not take it');
 });
 
 test('nothing is written over bad contact, nor an image of another size', async () => {

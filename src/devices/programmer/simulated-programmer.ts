@@ -19,9 +19,11 @@ export interface ProgrammerTrouble {
 
 /** Serial clock, bits for each ms: 16 MHz on one line. Engineering estimate of a clip on a bench. */
 const BITS_PER_MS = 16_000;
+/** Writing the status register. Engineering estimate. */
 const STATUS_MS = 5;
 /** A maker's code of no firm: the parity is odd, as it has to be. */
 const MAKER = 0x6b;
+/** A device type of no part. */
 const DEVICE = 0x40;
 
 /**

@@ -14,7 +14,7 @@ import {
 import { judgeImage, signsOf, type ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
 import { problemText, type Result } from '@/core/result';
-import { formatBytes } from '@/core/units';
+import { formatBytes, formatHex } from '@/core/units';
 import { SimulatedProgrammer, type ProgrammerTrouble } from '@/devices/programmer';
 import { UnstableStrip } from '@/drawings/unstable-strip';
 import { MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
@@ -158,7 +158,7 @@ function ReadNote({ read, family, onKeep }: { read: Read; family: ImageFamily; o
   const { verdict, opened } = read;
   const signs = signsOf(family, [family], verdict.bytes);
   const { troubles, sound } = judgeImage(family, verdict.bytes);
-  const hex = opened.identity.maker.toString(16).toUpperCase().padStart(2, '0');
+  const hex = formatHex(opened.identity.maker, 2);
   return (
     <Box mt="2" fontSize="14px">
       <Text fontSize="17px" fontWeight="700" color={toneOf(verdict)}>
