@@ -1,6 +1,7 @@
 import crc32Package from 'crc-32';
 import { demoFamily } from '../../../demo/files';
 import { demoImage } from '../../../demo/images';
+import { checksumByName, writeField } from '../checksum';
 import { seededRandom } from '../math';
 import { problemText } from '../result';
 import {
@@ -117,6 +118,23 @@ test('a region map that overlaps or runs past the image is refused by name', () 
   expect(parsed.ok ? '' : problemText(parsed.problems)).toMatch(/code: It overlaps code check/);
 });
 
+test('what its own checksum refuses is not taken over under a new one: damage would be hidden, not mended', () => {
+  const words = (a: Uint8Array, b: Uint8Array, rules = proposeRules(family)): string => {
+    const merged = mergeImages(family, a, b, rules);
+    return merged.ok ? '' : problemText(merged.problems);
+  };
+  // The patient's code is damaged: it serves neither as its own donor nor as the source of its code.
+  expect(words(patient, patient)).toMatch(/^Expected a donor whose code check holds/);
+  expect(words(patient, donor, { ...proposeRules(family), code: 'patient' })).toMatch(
+    /patient’s image whose code check/,
+  );
+  expect(words(patient, donor)).toBe('');
+  const unsettled = Uint8Array.from(patient);
+  unsettled[family.positionOffset! + 3] ^= 2;
+  expect(words(unsettled, donor)).toMatch(/patient’s image whose settings check/);
+  expect(words(unsettled, donor, { ...proposeRules(family), settings: 'donor' })).toBe('');
+});
+
 test('a merged image of another position than the slot’s own settings say is caught, unless those cannot be trusted', () => {
   const elsewhere = demoImage(family, { code: 4, unit: 12, position: 2 });
   const rules = { ...proposeRules(family), settings: 'donor' as const };
@@ -171,6 +189,11 @@ describe('checksums of other kinds in a family', () => {
   const unit = (): Uint8Array => {
     const bytes = Uint8Array.from({ length: 4096 }, () => 256 * random());
     bytes.set([0x4b, 0x31]);
+    for (const { offset, length, covers, bigEndian = false, algorithm = 'CRC-32/ISO-HDLC' } of kinds.value.regions)
+      if (covers) {
+        const sum = checksumByName(algorithm)!.of(bytes, covers.offset, covers.offset + covers.length);
+        writeField(bytes, offset, length, bigEndian, sum);
+      }
     return bytes;
   };
 

@@ -57,6 +57,8 @@ export function mergeImages(
       return fail(`${region.name} is a checksum: it is computed, not copied.`);
     if (from === 'patient') bytes.set(patient.subarray(region.offset, region.offset + region.length), region.offset);
   }
+  const hidden = hiddenDamage(family, rules, { patient, donor });
+  if (hidden) return fail(hidden);
   for (const region of checksumRegions(family)) {
     writeField(bytes, region.offset, region.length, region.bigEndian ?? false, computedSum(region, bytes));
   }
@@ -66,6 +68,27 @@ export function mergeImages(
     );
   return ok({ bytes, audit: auditOf(family, rules) });
 }
+
+/** A checksum made anew over what its own source's checksum refuses would only hide the damage. */
+function hiddenDamage(
+  family: ImageFamily,
+  rules: MergeRules,
+  images: Readonly<Record<'patient' | 'donor', Uint8Array>>,
+): string | undefined {
+  for (const who of ['patient', 'donor'] as const) {
+    const taken = family.regions.filter((r) => (rules[r.name] ?? usualSource(r)) === who);
+    const sums = checkSums(family, images[who]);
+    const broken = checksumRegions(family).find(
+      ({ covers }, k) => !sums[k].holds && taken.some((r) => overlaps(r, covers!)),
+    );
+    if (broken)
+      return `Expected ${who === 'donor' ? 'a donor' : 'a patient’s image'} whose ${broken.name} holds, as parts under it are taken from there; it does not hold. A checksum made anew would only hide the damage.`;
+  }
+  return undefined;
+}
+
+const overlaps = (a: { offset: number; length: number }, b: { offset: number; length: number }): boolean =>
+  a.offset < b.offset + b.length && b.offset < a.offset + a.length;
 
 /**
  * What is wrong with where a merged image says it is: the position that the patient's sound settings carry is the slot's.

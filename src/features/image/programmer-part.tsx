@@ -14,7 +14,7 @@ import {
 import { judgeImage, signsOf, type ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
 import { problemText, type Result } from '@/core/result';
-import { formatBytes, formatHex } from '@/core/units';
+import { formatBytes, formatHex, formatSeconds } from '@/core/units';
 import { SimulatedProgrammer, type ProgrammerTrouble } from '@/devices/programmer';
 import { UnstableStrip } from '@/drawings/unstable-strip';
 import { MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
@@ -192,8 +192,10 @@ function WrittenNote({ written: { plan, tries, protection }, part }: { written: 
   const erases = plan.steps.filter((s) => s.kind === 'erase').length;
   return (
     <Text mt="2" color="leaf" fontSize="17px" fontWeight="700">
-      {part} written and read back the same: {erases} {erases === 1 ? 'erase' : 'erases'}, {plan.pages} pages,{' '}
-      {(plan.tookMs / 1000).toFixed(1)} s{tries > 1 && `, in ${tries} tries`}
+      {part} written and read back the same: {erases} {erases === 1 ? 'erase' : 'erases'}, {plan.pages}{' '}
+      {plan.pages === 1 ? 'page' : 'pages'},{' '}
+      {plan.tookMs < 1000 ? `${Math.ceil(plan.tookMs)} ms` : formatSeconds(plan.tookMs / 1000)}
+      {tries > 1 && `, in ${tries} tries`}
       {protection && ', protection opened and closed again'}. What it held before is kept.
     </Text>
   );
