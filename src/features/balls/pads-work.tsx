@@ -102,7 +102,7 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
             </MainButton>
             {gone.length > 0 && (
               <PlainButton type="button" mt="2" disabled={keeping || busy} onClick={enterLifted}>
-                Enter {gone.join(', ')} as lifted
+                Enter {gone.length === 1 ? 'pad' : 'pads'} {gone.join(', ')} as lifted
               </PlainButton>
             )}
             <Box mt="2">
