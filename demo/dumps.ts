@@ -15,6 +15,12 @@ export const DEMO_DUMPS: readonly { file: string; family: string; name: string; 
     wish: { code: 4, unit: 12, position: 1 },
   },
   {
+    file: 'heronlog-side-position.bin',
+    family: 'heron-pd',
+    name: 'Heronlog side port, unit 18',
+    wish: { code: 4, unit: 18, position: 2 },
+  },
+  {
     file: 'marshdesk-patient-damaged.bin',
     family: 'marsh-pd3',
     name: 'Marshdesk unit 7, code damaged',

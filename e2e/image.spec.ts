@@ -35,10 +35,10 @@ test('bad contact is told and cured; the merged image is written with the least 
   await expect(page.getByText('U19 read 3 times')).toBeVisible();
 
   await page.getByLabel('Take a kept image for the donor').selectOption('Marshdesk known-good, unit 3');
-  await page.getByRole('button', { name: 'Build the merged image' }).click();
-  await page.getByRole('button', { name: 'Write the merged image' }).click();
+  await page.getByRole('button', { name: 'Make the new image' }).click();
+  await page.getByRole('button', { name: 'Write the new image' }).click();
   await expect(chip).toContainText(/U19 written and read back the same: \d+ erases?, \d+ pages/, { timeout: 30_000 });
-  await expect(headline(page)).toHaveText('Merged image written, checks hold');
+  await expect(headline(page)).toHaveText('New image written, checks hold');
   await expect(chip).toContainText('What it held before is kept.');
 });
 

@@ -124,7 +124,7 @@ test('the identity of a unit cannot be taken from the donor', async ({ page }) =
   await page.goto(`${server.url}/jobs/29/image`);
   await page.getByLabel('Take a kept image for the donor').selectOption({ label: 'Marshdesk known-good, unit 3' });
   await page.getByLabel('Source of unit identity').selectOption('donor');
-  await page.getByRole('button', { name: 'Build the merged image' }).click();
+  await page.getByRole('button', { name: 'Make the new image' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'identity' })).toContainText('it stays the patient’s');
 });
 

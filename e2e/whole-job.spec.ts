@@ -67,10 +67,10 @@ test('a faulty controller from the door to the report, by typed entries', async 
   await expect(headline(page)).toContainText('code check fails');
   await page.getByLabel('Take a kept image for the donor').selectOption({ label: 'Heronlog known-good, unit 12' });
   await expect(headline(page)).toContainText('regions differ');
-  await page.getByRole('button', { name: 'Build the merged image' }).click();
-  await expect(headline(page)).toHaveText('Merged image built, checks hold');
+  await page.getByRole('button', { name: 'Make the new image' }).click();
+  await expect(headline(page)).toHaveText('New image made, checks hold');
   await page.getByRole('button', { name: 'Written to U9 and read back the same' }).click();
-  await expect(headline(page)).toHaveText('Merged image written, checks hold');
+  await expect(headline(page)).toHaveText('New image written, checks hold');
 
   await stageKey(page, 8, 'Prove');
   await expect(headline(page)).toContainText('is the short gone?');

@@ -6,13 +6,17 @@ import {
   compareImages,
   judgeImage,
   mergeImages,
+  positionConflict,
   parseImageFamily,
   proposeMap,
-  proposeRules,
+  fieldsOf,
+  IDENTITY_REASONS,
+  proposeTransplant,
   sha256Hex,
   signsOf,
+  alignImages,
   type ImageFamily,
-  type MergeRules,
+  type IdentityReason,
   type Source,
 } from '../core/image';
 import { asItWas, flatten, loadImage, saveImage, type ImageFormat, type LoadedImage } from '../core/records';
@@ -37,21 +41,9 @@ export function addImageCommands(root: Command): void {
     .option('--line <bytes>', 'bytes of data in a line', '16')
     .action((file: string, out: string, { to, line }: { to: string; line: string }) => convert(file, out, to, line));
   image
-    .command('compare <family.json> <a> <b>')
-    .description('judges two dumps and compares them region by region')
-    .action((familyFile: string, fileA: string, fileB: string) => {
-      const family = familyOf(familyFile);
-      const [a, b] = [fileA, fileB].map((file) => sizedBytes(file, family));
-      const about = (file: string, bytes: Uint8Array): object => ({
-        ...{ file, sha256: sha256Hex(bytes) },
-        ...judgeImage(family, bytes),
-      });
-      const regions = compareImages(family, a, b).map(({ region, ...difference }) => ({
-        region: region.name,
-        ...difference,
-      }));
-      print({ a: about(fileA, a), b: about(fileB, b), regions });
-    });
+    .command('compare <family.json> <files...>')
+    .description('judges two to eight dumps and compares each with the first, region by region, moved content aligned')
+    .action((familyFile: string, files: string[]) => compare(familyOf(familyFile), files));
   image
     .command('checksum-find <files...>')
     .description('checksums by their values, in one to eight dumps of units with the same layout')
@@ -66,16 +58,41 @@ export function addImageCommands(root: Command): void {
       print(proposeMap(images[0], findChecksums(images).claims));
     });
   image
-    .command('transplant <family.json> <patient> <donor> <out.bin>')
+    .command('transplant <family.json> <patient> <out.bin>')
     .description('a new image by rules, every byte’s origin told; the identity of a unit stays the patient’s')
-    .option('--rule <region=source...>', 'patient or donor for a region, against the usual rule')
-    .action((family: string, patient: string, donor: string, out: string, { rule = [] }: { rule?: string[] }) =>
-      transplant(familyOf(family), patient, donor, out, rule),
+    .option('--donor <file>', 'an image of the same family')
+    .option('--rule <region=source...>', 'patient, donor or copy for a region, against the proposal')
+    .option('--set <field=value...>', 'values of fields, such as position=1')
+    .option('--position <number>', 'the position that the board’s slot needs')
+    .option(
+      '--identity-reason <reason>',
+      `${Object.keys(IDENTITY_REASONS).join(' or ')}: why the identity comes from the donor`,
+    )
+    .action((family: string, patient: string, out: string, options: TransplantOptions) =>
+      transplant(familyOf(family), patient, out, options),
     );
   image
     .command('verify <expected> <read>')
     .description('whether a read holds what was to be written')
     .action((expected: string, read: string) => verify(expected, read));
+}
+
+const MOST_IMAGES = 8;
+
+function compare(family: ImageFamily, files: readonly string[]): void {
+  if (files.length < 2 || files.length > MOST_IMAGES)
+    throw new InputProblem(`Expected two to ${MOST_IMAGES} dumps; got ${files.length}.`);
+  const images = files.map((file) => ({ file, bytes: sizedBytes(file, family) }));
+  const [first, ...others] = images;
+  print({
+    images: images.map(({ file, bytes }) => ({ file, sha256: sha256Hex(bytes), ...judgeImage(family, bytes) })),
+    against: others.map(({ file, bytes }) => ({
+      file,
+      regions: compareImages(family, first.bytes, bytes, alignImages(first.bytes, bytes)).map(
+        ({ region, ...difference }) => ({ region: region.name, ...difference }),
+      ),
+    })),
+  });
 }
 
 function familyOf(file: string): ImageFamily {
@@ -132,8 +149,6 @@ function convert(file: string, out: string, to: string, line: string): void {
   });
 }
 
-const MOST_IMAGES = 8;
-
 function checksumFind(
   files: readonly string[],
   { algorithm, alignment }: { algorithm?: string; alignment?: string },
@@ -160,29 +175,67 @@ function sameLength(files: readonly string[]): Uint8Array[] {
   return images;
 }
 
-function transplant(family: ImageFamily, patient: string, donor: string, out: string, rules: readonly string[]): void {
-  const asked = Object.fromEntries(
+interface TransplantOptions {
+  readonly donor?: string;
+  readonly rule?: readonly string[];
+  readonly set?: readonly string[];
+  readonly position?: string;
+  readonly identityReason?: string;
+}
+
+const SOURCES: readonly Source[] = ['patient', 'donor', 'copy'];
+
+function transplant(family: ImageFamily, patientFile: string, out: string, options: TransplantOptions): void {
+  const { donor: donorFile, rule = [], set = [], position, identityReason } = options;
+  const sources = {
+    patient: sizedBytes(patientFile, family),
+    ...(donorFile && { donor: sizedBytes(donorFile, family) }),
+  };
+  const slot = position === undefined ? undefined : Number(position);
+  const { plan, why, advice } = proposeTransplant(family, sources, { position: slot });
+  if (identityReason !== undefined && !(identityReason in IDENTITY_REASONS))
+    throw new InputProblem(`Expected ${Object.keys(IDENTITY_REASONS).join(' or ')}; got ${identityReason}.`);
+  const asked = {
+    ...plan,
+    take: { ...plan.take, ...askedRules(family, rule) },
+    set: { ...plan.set, ...askedFields(family, set) },
+    ...(identityReason && { reason: identityReason as IdentityReason }),
+  };
+  const merged = mergeImages(family, sources, asked);
+  if (!merged.ok) return void complain(merged.problems);
+  const { bytes, audit } = merged.value;
+  const misplaced = positionConflict(family, sources.patient, bytes, slot);
+  if (misplaced) throw new InputProblem(misplaced);
+  writeFileSync(out, bytes);
+  print({ out, sha256: sha256Hex(bytes), ...judgeImage(family, bytes), advice, why, audit });
+}
+
+function askedRules(family: ImageFamily, rules: readonly string[]): Record<string, Source> {
+  return Object.fromEntries(
     rules.map((rule) => {
       const [name, source] = rule.split('=');
-      if (!family.regions.some((r) => r.name === name) || (source !== 'patient' && source !== 'donor'))
+      if (!family.regions.some((r) => r.name === name) || !SOURCES.includes(source as Source))
         throw new InputProblem(
-          `Expected a region (${family.regions.map((r) => r.name).join(', ')}) and patient or donor, as code=donor; got ${rule}.`,
+          `Expected a region (${family.regions.map((r) => r.name).join(', ')}) and ${SOURCES.join(', ')}, as code=donor; got ${rule}.`,
         );
       return [name, source as Source];
     }),
   );
-  const all: MergeRules = { ...proposeRules(family), ...asked };
-  const merged = mergeImages(family, sizedBytes(patient, family), sizedBytes(donor, family), all);
-  if (!merged.ok) complain(merged.problems);
-  else {
-    writeFileSync(out, merged.value.bytes);
-    print({
-      out,
-      sha256: sha256Hex(merged.value.bytes),
-      ...judgeImage(family, merged.value.bytes),
-      audit: merged.value.audit,
-    });
-  }
+}
+
+function askedFields(family: ImageFamily, sets: readonly string[]): Record<string, number> {
+  return Object.fromEntries(
+    sets.map((set) => {
+      const [name, value] = set.split('=');
+      if (!fieldsOf(family).some((f) => f.name === name) || value === undefined || !Number.isInteger(Number(value)))
+        throw new InputProblem(
+          `Expected a field (${fieldsOf(family)
+            .map((f) => f.name)
+            .join(', ')}) and a whole number, as position=1; got ${set}.`,
+        );
+      return [name, Number(value)];
+    }),
+  );
 }
 
 function verify(expectedFile: string, readFile: string): void {

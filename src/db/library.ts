@@ -61,6 +61,11 @@ export async function findImageFamily(db: Database, id: string): Promise<ImageFa
   return row && imageFamilySchema.parse(JSON.parse(row.json));
 }
 
+export async function listImageFamilies(db: Database): Promise<ImageFamily[]> {
+  const rows = await db.select().from(imageFamilies).orderBy(asc(imageFamilies.id));
+  return rows.map((row) => imageFamilySchema.parse(JSON.parse(row.json)));
+}
+
 export async function saveImageFamily(db: Database, family: ImageFamily): Promise<void> {
   const json = JSON.stringify(family);
   await db

@@ -362,11 +362,23 @@ function simplest(found: readonly FoundChecksum[]): FoundChecksum[] {
     )
       byField.set(key, f);
   }
+  const told = withoutGuessedFields([...byField.values()]);
   // A wide sum's field holds the narrow sums too: what lies in the field of a surer one says nothing new.
   const kept: FoundChecksum[] = [];
-  for (const f of [...byField.values()].sort((a, b) => a.byChance - b.byChance))
-    if (!kept.some((k) => isImplied(f, k))) kept.push(f);
+  for (const f of told.sort((a, b) => a.byChance - b.byChance)) if (!kept.some((k) => isImplied(f, k))) kept.push(f);
   return kept;
+}
+
+/** A range that comes to zero with its first word for the field as well as with its last shows none: both guesses go. */
+function withoutGuessedFields(found: readonly FoundChecksum[]): FoundChecksum[] {
+  const guesses = new Set<FoundChecksum>();
+  for (const { from, to, field, algorithm } of found.filter((f) => f.anywhere)) {
+    const alike = found.filter((f) => f.algorithm === algorithm && f.field.fill === 'outside');
+    const first = alike.find((f) => f.field.offset === from && f.from === from + field.bytes && f.to === to);
+    const last = alike.find((f) => f.field.offset === f.to && f.from === from && f.to === to - field.bytes);
+    if (first && last) guesses.add(first).add(last);
+  }
+  return found.filter((f) => !guesses.has(f));
 }
 
 const isImplied = (f: FoundChecksum, by: FoundChecksum): boolean =>

@@ -1,3 +1,4 @@
+import { alignImages, type AlignedStretch } from './align';
 import type { ImageFamily, Region } from './family';
 
 /** A run of differing bytes. */
@@ -8,7 +9,10 @@ export interface Run {
 
 export interface RegionDifference {
   readonly region: Region;
+  /** Bytes that differ, or have no counterpart, once moved content is laid against where it went. */
   readonly differingBytes: number;
+  /** Bytes that are the same but stand elsewhere. */
+  readonly movedBytes: number;
   /** First runs of difference, for showing; gaps of up to eight equal bytes are bridged. */
   readonly runs: readonly Run[];
   readonly words: string;
@@ -17,25 +21,51 @@ export interface RegionDifference {
 const BRIDGE = 8;
 const MOST_RUNS = 12;
 
-/** Compares two images of one family region by region, meaning first. Bytes outside all regions form a region of their own. */
-export function compareImages(family: ImageFamily, a: Uint8Array, b: Uint8Array): RegionDifference[] {
+/**
+ * Compares two images of one family region by region, meaning first.
+ * @param aligned the two laid against each other, where that is known already.
+ */
+export function compareImages(
+  family: ImageFamily,
+  a: Uint8Array,
+  b: Uint8Array,
+  aligned: readonly AlignedStretch[] = alignImages(a, b),
+): RegionDifference[] {
   return family.regions.map((region) => {
     const runs: { offset: number; length: number }[] = [];
+    const shifts = new Map<number, number>();
     let differing = 0;
-    for (let i = region.offset; i < region.offset + region.length; i++) {
-      if (a[i] === b[i]) continue;
-      differing++;
-      const last = runs[runs.length - 1];
-      if (last && i <= last.offset + last.length + BRIDGE) last.length = i - last.offset + 1;
-      else runs.push({ offset: i, length: 1 });
+    for (const stretch of within(aligned, region)) {
+      if (stretch.equal) {
+        if (stretch.shift) shifts.set(stretch.shift, (shifts.get(stretch.shift) ?? 0) + stretch.length);
+        continue;
+      }
+      for (let i = stretch.offset; i < stretch.offset + stretch.length; i++) {
+        if (stretch.shift !== undefined && a[i] === b[i + stretch.shift]) continue;
+        differing += 1;
+        const last = runs[runs.length - 1];
+        if (last && i <= last.offset + last.length + BRIDGE) last.length = i - last.offset + 1;
+        else runs.push({ offset: i, length: 1 });
+      }
     }
+    const movedBytes = [...shifts.values()].reduce((sum, n) => sum + n, 0);
     return {
-      region,
-      differingBytes: differing,
-      runs: runs.slice(0, MOST_RUNS),
-      words: positionWords(family, region, a, b) ?? meaningOf(region, differing),
+      ...{ region, differingBytes: differing, movedBytes, runs: runs.slice(0, MOST_RUNS) },
+      words:
+        positionWords(family, region, a, b) ??
+        movedWords(shifts, movedBytes, differing) ??
+        meaningOf(region, differing),
     };
   });
+}
+
+/** The stretches of a region, cut to it. */
+function* within(aligned: readonly AlignedStretch[], { offset, length }: Region): Generator<AlignedStretch> {
+  const end = offset + length;
+  for (const stretch of aligned) {
+    const [from, to] = [Math.max(offset, stretch.offset), Math.min(end, stretch.offset + stretch.length)];
+    if (from < to) yield { ...stretch, offset: from, length: to - from };
+  }
 }
 
 /** Settings that differ in their position say so first: it decides whether the image can serve. */
@@ -50,6 +80,14 @@ function positionWords(
   return `position ${a[at]} → ${b[at]}`;
 }
 
+/** Content that only moved is no damage; the commonest distance is named. */
+function movedWords(shifts: ReadonlyMap<number, number>, movedBytes: number, differing: number): string | undefined {
+  if (movedBytes === 0 || movedBytes < differing) return undefined;
+  const [[shift]] = [...shifts].sort((x, y) => y[1] - x[1]);
+  const rest = differing === 0 ? '' : '; the rest differs';
+  return `${movedBytes.toLocaleString('en')} bytes stand ${Math.abs(shift).toLocaleString('en')} ${shift > 0 ? 'later' : 'earlier'}${rest}`;
+}
+
 function meaningOf(region: Region, differing: number): string {
   if (differing === 0) return 'the same';
   switch (region.meaning) {
@@ -57,6 +95,8 @@ function meaningOf(region: Region, differing: number): string {
       return 'differs, as it should: it belongs to the unit';
     case 'calibration':
       return 'differs: it belongs to the unit';
+    case 'journal':
+      return 'differs, as it should: each unit keeps its own';
     case 'settings':
       return 'settings differ: position or options';
     case 'checksum':

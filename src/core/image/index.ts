@@ -1,9 +1,32 @@
+export { alignImages, type AlignedStretch } from './align';
 export { compareImages, type RegionDifference } from './compare';
 export { crc32 } from './crc32';
 export { signsOf, type ImageSign } from './evidence';
-export { imageFamilySchema, parseImageFamily, type ImageFamily, type Region } from './family';
-export { sha256Hex } from './hash';
-export { hex, hex32, judgeImage, type ImageVerdict } from './judge';
-export { mergeImages, positionConflict, proposeRules, type MergedImage, type MergeRules, type Source } from './merge';
-export { overviewOf, type Stretch } from './overview';
+export { nextDifference, seeTogether, stretchAt, type AgainstFirst, type SeenTogether } from './together';
+export {
+  fieldsOf,
+  imageFamilySchema,
+  parseImageFamily,
+  REGION_MEANINGS,
+  type ImageFamily,
+  type ImageField,
+  type Region,
+} from './family';
+export { sha256Hex, sha256OfText } from './hash';
+export { computedSum, hex, hex32, judgeImage, type ImageVerdict } from './judge';
+export {
+  copiesOf,
+  IDENTITY_REASONS,
+  mergeImages,
+  positionConflict,
+  transplantWords,
+  type IdentityReason,
+  type MergedImage,
+  type Origin,
+  type Source,
+  type Sources,
+  type Transplant,
+} from './merge';
+export { overviewOf, type Stretch, type Texture } from './overview';
+export { proposeTransplant, type Decided, type ProposedTransplant } from './propose-transplant';
 export { entropyBits, proposeMap, type ProposedStretch, type StretchKind } from './propose';

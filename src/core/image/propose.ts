@@ -11,6 +11,8 @@ export interface ProposedStretch {
   readonly words: string;
   /** Where the same content stands first, for a copy. */
   readonly copyOf?: number;
+  /** What was found, for a checksum. */
+  readonly checksum?: FoundChecksum;
 }
 
 /** Content is looked at in windows of so many bytes. */
@@ -42,7 +44,7 @@ export function proposeMap(bytes: Uint8Array, checksums: readonly FoundChecksum[
   const fields = checksums
     .filter((c) => !c.anywhere)
     .map((c): ProposedStretch => ({
-      ...{ offset: c.field.offset, length: c.field.bytes, kind: 'checksum' },
+      ...{ offset: c.field.offset, length: c.field.bytes, kind: 'checksum', checksum: c },
       words: `${c.algorithm} of ${formatOffset(c.from)} to ${formatOffset(c.to)}`,
     }));
   return [...told, ...fields].sort((a, b) => a.offset - b.offset || a.length - b.length);

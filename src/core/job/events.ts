@@ -87,6 +87,22 @@ const padLookSchema = z.object({
 });
 
 /** What can happen to a job. A reading keeps only what was measured: the board's state comes from the fold. */
+/** `before`: what a chip held when it was written over. */
+export const IMAGE_ROLES = ['patient', 'donor', 'merged', 'before'] as const;
+
+/** What a merged image was made of, so that it can be made again. */
+const madeOfSchema = z.object({
+  patient: sha256,
+  donor: sha256.optional(),
+  family: z.string().describe('the map with its revision, as heron-pd/2'),
+  base: z.enum(['patient', 'donor']),
+  take: z.record(z.string(), z.enum(['patient', 'donor', 'copy', 'computed'])),
+  set: z.record(z.string(), z.number().int().min(0)),
+  reason: z.enum(['pairMoves', 'sameUnit']).optional(),
+});
+
+const seal = sha256.optional().describe('the chain of custody up to here: SHA-256 of the link before');
+
 export const eventBodySchema = z.discriminatedUnion('kind', [
   storySchema,
   z.object({ kind: z.literal('reading'), measurement: measurementSchema, value: valueSchema }),
@@ -148,13 +164,15 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
   runEventSchema,
   z.object({
     kind: z.literal('image'),
-    role: z.enum(['patient', 'donor', 'merged']),
+    role: z.enum(IMAGE_ROLES),
     sha256,
     name: z.string().max(200),
     sizeBytes: z.number().int().min(0),
     sound: z.boolean(),
+    madeOf: madeOfSchema.optional(),
+    after: seal,
   }),
-  z.object({ kind: z.literal('imageWritten'), ref, sha256 }),
+  z.object({ kind: z.literal('imageWritten'), ref, sha256, after: seal }),
   z.object({
     kind: z.literal('trace'),
     port: z.string(),
@@ -201,7 +219,7 @@ export type JobEvent = z.infer<typeof jobEventSchema>;
 export type BallInspection = z.infer<typeof inspectionSchema>;
 /** Pads of a cleaned site as a picture shows them. */
 export type PadInspectionKept = z.infer<typeof padLookSchema>;
-export type ImageRole = 'patient' | 'donor' | 'merged';
+export type ImageRole = (typeof IMAGE_ROLES)[number];
 export type Outcome = (typeof OUTCOMES)[number];
 
 /** How a screen keeps an event: it answers when the event is on disk, or says why it is not kept. */

@@ -112,8 +112,8 @@ function ballsFinding(board: Board, { site, lifted, inspections, padLooks, flatn
 }
 
 function imageFinding({ images, written }: JobState): string {
-  if (written) return 'Merged image written, checks hold';
-  if (images.merged) return `Merged image kept, checks ${images.merged.sound ? 'hold' : 'fail'}`;
+  if (written) return 'New image written, checks hold';
+  if (images.merged) return `New image kept, checks ${images.merged.sound ? 'hold' : 'fail'}`;
   if (images.patient) return images.patient.sound ? 'Patient image sound: it stays' : 'Patient image damaged';
   return '';
 }

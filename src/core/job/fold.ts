@@ -41,6 +41,8 @@ export interface JobState {
   readonly presses: readonly Body<'run'>[];
   readonly images: Readonly<Partial<Record<ImageRole, Body<'image'>>>>;
   readonly written?: Body<'imageWritten'>;
+  /** A write was begun and has not come to its end. */
+  readonly writing: boolean;
   /** The latest trace of each plug way, by port and side as `J1 A`. */
   readonly traces: Readonly<Record<string, Body<'trace'>>>;
   /** The latest capture of each port. */
@@ -65,6 +67,7 @@ const START: JobState = {
   flatness: {},
   presses: [],
   images: {},
+  writing: false,
   traces: {},
   captures: {},
   notes: [],
@@ -152,9 +155,20 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'run':
       return { ...state, presses: [...state.presses, body] };
     case 'image':
-      return { ...state, images: { ...state.images, [body.role]: body } };
+      // A write that was broken off reads a half-written chip when it goes on: the original stays the one before it.
+      if (body.role === 'before' && state.writing) return state;
+      return {
+        ...state,
+        images: { ...state.images, [body.role]: body },
+        writing: state.writing || body.role === 'before',
+      };
     case 'imageWritten':
-      return { ...state, written: body, replaced: [...new Set([...state.replaced, `${body.ref}/image`])] };
+      return {
+        ...state,
+        writing: false,
+        written: body,
+        replaced: [...new Set([...state.replaced, `${body.ref}/image`])],
+      };
     case 'trace':
       return { ...state, traces: { ...state.traces, [`${body.port} ${body.side}`]: body } };
     case 'capture':

@@ -2,9 +2,11 @@ export { analyseJob, isOutside, type JobAnalysis, type TestAdvice } from './anal
 export { cautionFor, type Caution } from './cautions';
 export { applyCompletion, completeEntry } from './complete';
 export { isGated, LOOK_ADVICE, portGate, refusedPower, type PortGate } from './gate';
+export { custodyOf, custodySeal, type CustodyLink } from './custody';
 export { flatnessOf } from './entry-site';
 export { packRail, parseEntry, placeNames, type Entry, type EntryMode } from './entry';
 export {
+  IMAGE_ROLES,
   OUTCOMES,
   eventBodySchema,
   jobEventSchema,

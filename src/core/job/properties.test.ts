@@ -3,7 +3,7 @@ import { demoBoard, demoFamily, demoStations } from '../../../demo/files';
 import { demoImage } from '../../../demo/images';
 import { parseBoard } from '../board';
 import { parsePlanEntry, startingPlan } from '../heat';
-import { judgeImage, mergeImages, proposeRules } from '../image';
+import { judgeImage, mergeImages, proposeTransplant } from '../image';
 import { formatOhm, parseFigure } from '../units';
 import { completeEntry, applyCompletion } from './complete';
 import { parseEntry } from './entry';
@@ -202,7 +202,7 @@ test('a merge of any two units of a family is sound and keeps who it is', () => 
       (unit, other, position) => {
         const patient = demoImage(family, { code: 4, unit, position, damagedBytes: 300 });
         const donor = demoImage(family, { code: 4, unit: other, position: 1 });
-        const merged = mergeImages(family, patient, donor, proposeRules(family));
+        const merged = mergeImages(family, { patient, donor }, proposeTransplant(family, { patient, donor }).plan);
         if (!merged.ok) return false;
         const verdict = judgeImage(family, merged.value.bytes);
         const identity = family.regions.find((r) => r.meaning === 'identity')!;

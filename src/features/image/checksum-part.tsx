@@ -6,13 +6,20 @@ import type { FoundChecksum, FoundChecksums } from '@/core/checksum';
 import { formatOffset } from '@/core/units';
 import { PlainButton, ProblemNote } from '@/ui';
 import { checksumsInWorker } from '@/workers/checksum/client';
-import type { ImageBench } from './queries';
+import type { KeptImage } from './queries';
 
 const MOST_IMAGES = 8;
 
 /** Checksums found by their values alone, in all kept images of the family: what no map says, and what a map says wrongly. */
-export function ChecksumPart({ bench }: { bench: ImageBench }) {
-  const images = bench.library.slice(0, MOST_IMAGES);
+export function ChecksumPart({
+  library,
+  onFound,
+}: {
+  library: readonly KeptImage[];
+  onFound: (claims: readonly FoundChecksum[]) => void;
+}) {
+  // Units of one layout have one length.
+  const images = library.filter((i) => i.sizeBytes === library[0].sizeBytes).slice(0, MOST_IMAGES);
   const [done, setDone] = useState<{ share: number; tookMs: number }>();
   const [found, setFound] = useState<FoundChecksums>();
   const [problem, setProblem] = useState<string>();
@@ -32,7 +39,9 @@ export function ChecksumPart({ bench }: { bench: ImageBench }) {
     const reply = await run.answer;
     setDone(undefined);
     if (reply.kind === 'problem') setProblem(reply.words);
-    if (reply.kind === 'found') setFound(reply.found);
+    if (reply.kind !== 'found') return;
+    setFound(reply.found);
+    onFound(reply.found.claims);
   }
   return (
     <Box as="section" aria-label="Checksums by their values" borderTop="1px solid" borderColor="rule" mt="5" pt="2">

@@ -1,9 +1,10 @@
 import { Text } from '@chakra-ui/react';
 import { FigureLine, MarginPart } from '@/ui';
 import { hex32 } from '@/core/image';
+import type { CustodyLink } from '@/core/job';
 import type { ImageBench } from './queries';
 
-const NAMES = { patient: 'Patient', donor: 'Donor', merged: 'Merged' } as const;
+const NAMES = { patient: 'Patient', donor: 'Donor', merged: 'New image' } as const;
 
 /** The checksums of each image, and the rules of the merge. */
 export function ImageMargin({ bench }: { bench: ImageBench }) {
@@ -25,13 +26,44 @@ export function ImageMargin({ bench }: { bench: ImageBench }) {
           </MarginPart>,
         ];
       })}
+      <Custody links={bench.custody} />
       <MarginPart title="Rules">
         <Text fontSize="14px" mb="2">
-          Code comes from the sound donor; settings, identity and calibration stay the patient’s; checksums are
-          computed.
+          What holds stays; damaged code comes from the patient’s own copy, else from a sound donor; settings, identity,
+          calibration and journal belong to the unit; checksums are computed.
         </Text>
-        <Text fontSize="14px">The identity of a unit is never copied to another: such a rule is refused.</Text>
+        <Text fontSize="14px">
+          The identity of another unit is taken only for a named reason. Nothing here defeats locks or ownership checks.
+        </Text>
       </MarginPart>
     </>
+  );
+}
+
+const MOST_LINKS = 6;
+
+/** What was kept and written, each sealed with all before it. */
+function Custody({ links }: { links: readonly CustodyLink[] }) {
+  if (links.length === 0) return null;
+  const broken = links.find((l) => l.holds === false);
+  return (
+    <MarginPart title={broken ? 'Chain of custody, broken' : 'Chain of custody, unbroken'}>
+      {broken && (
+        <Text fontSize="14px" color="rust">
+          Entry {broken.seq} does not carry what came before it: something was changed or left out.
+        </Text>
+      )}
+      {links.slice(-MOST_LINKS).map(({ seq, words, sha256, link, undone }) => (
+        <Text key={seq} fontSize="13px" mb="1" textDecoration={undone ? 'line-through' : undefined}>
+          {words}{' '}
+          <Text as="span" fontFamily="mono" color="quiet" title={`Link ${link}`}>
+            {sha256.slice(0, 10)}…
+          </Text>
+        </Text>
+      ))}
+      <Text fontSize="13px" color="quiet" fontFamily="mono" title={links.at(-1)!.link}>
+        seal {links.at(-1)!.link.slice(0, 16)}…
+      </Text>
+    </MarginPart>
   );
 }

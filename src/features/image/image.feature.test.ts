@@ -1,12 +1,13 @@
 import { demoBench } from '../tests/demo-bench';
 import { demoDump } from '../../../demo/files';
-import { proposeRules, sha256Hex } from '@/core/image';
+import { custodyOf } from '@/core/job';
+import { sha256Hex, type Transplant } from '@/core/image';
 import type { Database } from '@/db/client';
 import { listImages } from '@/db/images';
 import { jobEventsOf } from '@/db/jobs';
 import { loadJob } from '../job/queries';
-import { buildMerged, keepDump, keepOriginal, markWritten, takeKept } from './actions';
-import { loadImageBench, loadImageBytes } from './queries';
+import { buildMerged, keepDump, keepOriginal, markWritten, saveMap, takeKept } from './actions';
+import { loadImageBench, loadImageBytes, loadImageLibrary } from './queries';
 
 jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
 
@@ -24,11 +25,12 @@ const donorSha = (): string => sha256Hex(demoDump('marshdesk-known-good.bin'));
 const bench = async () => loadImageBench((await loadJob(29))!);
 
 test('the patient’s dump is judged and nothing is compared before there is a donor', async () => {
-  const { roles, differences, overview, family } = await bench();
+  const { roles, differences, overviews, family, proposed } = await bench();
   expect(family!.id).toBe('marsh-pd3');
   expect(roles.patient!.verdict.sound).toBe(false);
-  expect(differences).toEqual([]);
-  expect(overview.length).toBe(192);
+  expect(differences.every((d) => d.differingBytes === 0)).toBe(true);
+  expect(overviews.map((o) => o.length)).toEqual([192]);
+  expect(proposed!.advice).toBe('It is damaged: a donor or a known-good image is needed.');
 });
 
 test('a dump of the wrong size or no file at all is refused, and nothing is kept', async () => {
@@ -56,30 +58,43 @@ test('a donor by file is the same image as the kept one', async () => {
 });
 
 test('the merged image is checked, kept by its hash, downloadable, and marked as written', async () => {
-  const { family, roles } = await bench();
-  const built = await buildMerged(29, roles.patient!.sha256, donorSha(), proposeRules(family!));
-  expect(built.kept).toBe(true);
+  const { proposed, roles } = await bench();
+  expect(proposed!.advice).toBe('The donor mends it.');
+  const built = await buildMerged(29, roles.patient!.sha256, donorSha(), proposed!.plan);
+  expect(built).toMatchObject({
+    kept: true,
+    words: expect.stringMatching(/^from the donor: header, code; the patient’s: settings/),
+  });
   const { merged } = (await bench()).roles;
   expect(merged!.verdict.sound).toBe(true);
   const bytes = await loadImageBytes(merged!.sha256);
   expect(sha256Hex(bytes!)).toBe(merged!.sha256);
   await markWritten(29, 'U19', merged!.sha256);
   const job = (await loadJob(29))!;
-  expect(job.findings.image).toBe('Merged image written, checks hold');
+  expect(job.findings.image).toBe('New image written, checks hold');
   expect(job.next.stage).toBe('prove');
 });
 
-test('rules that would copy an identity are refused in words', async () => {
-  const { family, roles } = await bench();
-  const rules = { ...proposeRules(family!), 'unit identity': 'donor' as const };
-  expect(await buildMerged(29, roles.patient!.sha256, donorSha(), rules)).toEqual({
+test('an identity is copied only for a named reason, which stays with what the image was made of', async () => {
+  const { proposed, roles } = await bench();
+  const plan: Transplant = { ...proposed!.plan, take: { ...proposed!.plan.take, 'unit identity': 'donor' } };
+  const refused = await buildMerged(29, roles.patient!.sha256, donorSha(), plan);
+  expect(refused).toMatchObject({
     kept: false,
-    words: 'unit identity is the identity of one unit: it stays the patient’s.',
+    words: expect.stringMatching(/stays the patient’s, unless a reason is named/),
   });
-  expect(await buildMerged(29, 'e'.repeat(64), donorSha(), rules)).toMatchObject({ kept: false });
+  expect(await buildMerged(29, 'e'.repeat(64), donorSha(), plan)).toMatchObject({ kept: false });
+  expect(await buildMerged(29, roles.patient!.sha256, donorSha(), { ...plan, reason: 'sameUnit' })).toMatchObject({
+    kept: true,
+  });
+  const last = (await jobEventsOf(db, 29)).at(-1)!.body;
+  expect(last).toMatchObject({
+    role: 'merged',
+    madeOf: { donor: donorSha(), family: 'marsh-pd3/1', reason: 'sameUnit' },
+  });
 });
 
-test('what a chip held before a write is kept under its hash and noted on the job; other sizes and no file are refused', async () => {
+test('what a chip held before a write is kept in its role; a write that goes on after a break keeps the first', async () => {
   const held = demoDump('marshdesk-known-good.bin');
   held[0x100] ^= 0x40;
   const before = (await jobEventsOf(db, 29)).length;
@@ -89,9 +104,44 @@ test('what a chip held before a write is kept under its hash and noted on the jo
   expect(await keepOriginal(29, 'U19', form('before.bin', held))).toMatchObject({ kept: true });
   const sha256 = sha256Hex(held);
   expect(sha256Hex((await loadImageBytes(sha256))!)).toBe(sha256);
-  const last = (await jobEventsOf(db, 29)).at(-1)!;
-  expect(last.body).toEqual({ kind: 'note', text: `Before the write U19 held an image that is kept as ${sha256}.` });
-  expect((await listImages(db, 'marsh-pd3')).map((i) => i.name)).toContain('U19 of job 29 before the write');
+  const half = Uint8Array.from(held).fill(0xff, 0x8000);
+  await keepOriginal(29, 'U19', form('before.bin', half));
+  const job = (await loadJob(29))!;
+  expect([job.state.writing, job.state.images.before!.sha256]).toEqual([true, sha256]);
+  await markWritten(29, 'U19', job.state.images.merged!.sha256);
+  expect((await loadJob(29))!.state.writing).toBe(false);
+});
+
+test('every image and write of the job is a sealed link; one that is left out or changed breaks the chain', async () => {
+  const events = await jobEventsOf(db, 29);
+  const { custody } = await bench();
+  // The demo's own image came without a seal; all entered since carry one.
+  expect(custody.map((l) => l.holds)).toEqual([undefined, ...Array(custody.length - 1).fill(true)]);
+  expect(custody.length).toBeGreaterThan(5);
+  const links = events.filter((e) => e.body.kind === 'image');
+  const without = custodyOf(events.filter((e) => e !== links[2]));
+  expect(without.some((l) => l.holds === false)).toBe(true);
+  const other = structuredClone(events);
+  Object.assign(other.find((e) => e.seq === links[1].seq)!.body, { name: 'another' });
+  expect(custodyOf(other).some((l) => l.holds === false)).toBe(true);
+});
+
+test('a map is kept with its next revision; a malformed one or one of another size changes nothing', async () => {
+  const { families } = await loadImageLibrary();
+  const heron = families.find((f) => f.id === 'heron-pd')!;
+  const named = {
+    ...heron,
+    regions: heron.regions.map((r) => (r.name === 'journal' ? { ...r, name: 'log of events' } : r)),
+  };
+  expect(await saveMap(named)).toEqual({ kept: true, words: 'Kept as heron-pd, revision 3.' });
+  expect(await saveMap({ ...heron, regions: [] })).toMatchObject({ kept: false });
+  const larger = { ...heron, sizeBytes: 131_072 };
+  expect(await saveMap(larger)).toMatchObject({
+    kept: false,
+    words: expect.stringMatching(/Give the map an id of its own/),
+  });
+  const after = (await loadImageLibrary()).families.find((f) => f.id === 'heron-pd')!;
+  expect([after.revision, after.regions.some((r) => r.name === 'log of events')]).toEqual([3, true]);
 });
 
 test('one wrong bit in a dump is named with its place', async () => {

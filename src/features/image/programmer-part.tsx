@@ -3,6 +3,7 @@
 import { useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import {
+  SupplyLost,
   openFlash,
   readFlash,
   writeFlash,
@@ -22,13 +23,29 @@ import { keepDump, keepOriginal, markWritten, type ImageAnswer } from './actions
 import type { ImageBench } from './queries';
 
 /** How the clip of the simulated programmer sits, and what is at its end. */
-const CLIPS: Readonly<Record<string, { readonly name: string; readonly trouble: ProgrammerTrouble }>> = {
+interface Clip {
+  readonly name: string;
+  readonly trouble: ProgrammerTrouble;
+  /** The supply goes away so many ms after the reads before a write. */
+  readonly dipAfterReadsMs?: number;
+  /** The chip's status register: protected blocks. */
+  readonly status?: number;
+}
+
+const CLIPS: Readonly<Record<string, Clip>> = {
   well: { name: 'sits well', trouble: {} },
   dirty: { name: 'on dirty pads', trouble: { bitErrorRate: 1e-5 } },
   loose: { name: 'barely touches', trouble: { bitErrorRate: 0.06 } },
   line: { name: 'one address line held', trouble: { stuckAddressBit: 15 } },
   off: { name: 'touches nothing', trouble: { absent: true } },
+  dip: { name: 'supply dips in mid-write', trouble: {}, dipAfterReadsMs: 60 },
+  guarded: { name: 'blocks protected', trouble: {}, status: 0b0100 },
+  worn: { name: 'one sector worn', trouble: { wornSector: 0x1000 } },
 };
+
+const BLANK = 'blank';
+/** What the simulated programmer reads in a ms. */
+const READ_BYTES_PER_MS = 2000;
 
 const READS = ['2', '3', '5', '7'] as const;
 
@@ -56,15 +73,20 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
   const [busy, setBusy] = useState(false);
   // The chip keeps what was written to it as long as it is not exchanged.
   const chip = useRef<{ sha256: string; programmer: SimulatedProgrammer } | null>(null);
-  const { merged } = bench.roles;
+  const { merged, before } = bench.roles;
 
   async function programmer(): Promise<Programmer> {
     if (chip.current?.sha256 !== onClip) {
-      const content = new Uint8Array(await (await fetch(`/images/${onClip}`)).arrayBuffer());
+      const content = onClip === BLANK ? new Uint8Array(family.sizeBytes).fill(0xff) : await keptBytes(onClip);
       chip.current = { sha256: onClip, programmer: new SimulatedProgrammer(content) };
     }
-    chip.current.programmer.mended(CLIPS[clip].trouble);
-    return chip.current.programmer;
+    const { trouble, dipAfterReadsMs, status = 0 } = CLIPS[clip];
+    const readsMs = (Number(times) * family.sizeBytes) / READ_BYTES_PER_MS;
+    const dip = dipAfterReadsMs === undefined ? {} : { supplyLostAtMs: readsMs + dipAfterReadsMs };
+    const at = chip.current.programmer;
+    at.mended({ ...trouble, ...dip });
+    at.statusBits = status;
+    return at;
   }
   /** Runs something on the chip, its problem shown. */
   async function onChip<T>(work: (at: Programmer, opened: Opened) => Promise<Result<T>>): Promise<T | undefined> {
@@ -77,7 +99,11 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
       if (done.ok) return done.value;
       setProblem(problemText(done.problems));
     } catch (error) {
-      setProblem(`The programmer stopped: ${(error as Error).message}.`);
+      setProblem(
+        error instanceof SupplyLost
+          ? 'The supply went away. If a write was on, the chip holds neither image now; what it held before is kept. Mend the supply and write again: it goes on from what the chip holds.'
+          : `The programmer stopped: ${(error as Error).message}.`,
+      );
     } finally {
       setBusy(false);
     }
@@ -92,8 +118,9 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
     });
     setRead(seen);
   }
-  async function writeNow(): Promise<void> {
-    const target = new Uint8Array(await (await fetch(`/images/${merged!.sha256}`)).arrayBuffer());
+  async function write(sha256: string): Promise<void> {
+    setWritten(undefined);
+    const target = await keptBytes(sha256);
     const keep = async (bytes: Uint8Array): Promise<void> => {
       const kept = await keepOriginal(job.number, part, dumpForm(bytes, 'before.bin'));
       if (!kept.kept) throw new Error(kept.words);
@@ -102,7 +129,7 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
       writeFlash(at, opened.chip, target, { keepOriginal: keep, reads: Number(times) }),
     );
     setWritten(done);
-    if (done) onAnswer(await markWritten(job.number, part, merged!.sha256));
+    if (done) onAnswer(await markWritten(job.number, part, sha256));
   }
   const keepRead = async (): Promise<void> =>
     onAnswer(await keepDump(job.number, 'patient', dumpForm(read!.verdict.bytes, `${part} read ${times} times`)));
@@ -113,7 +140,7 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
         <SelectBox
           label={`Held by ${part} on the simulated clip`}
           value={onClip}
-          options={bench.library.map((i) => [i.sha256, i.name] as const)}
+          options={[...bench.library.map((i) => [i.sha256, i.name] as const), [BLANK, 'a blank chip'] as const]}
           onChange={setOnClip}
         />
         <SelectBox
@@ -132,17 +159,30 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
           Identify and read {part}
         </PlainButton>
         {merged?.verdict.sound && (
-          <MainButton type="button" disabled={busy} onClick={() => void writeNow()}>
-            Write the merged image
+          <MainButton type="button" disabled={busy} onClick={() => void write(merged.sha256)}>
+            Write the new image
           </MainButton>
+        )}
+        {before && (
+          <PlainButton type="button" disabled={busy} onClick={() => void write(before.sha256)}>
+            Write back what it held before
+          </PlainButton>
         )}
       </Flex>
       {problem && <ProblemNote text={problem} />}
+      {job.state.writing && !problem && !busy && (
+        <Text mt="1" fontSize="14px" color="rust">
+          A write was broken off: write again, or write back what the chip held before.
+        </Text>
+      )}
       {read && <ReadNote read={read} family={family} onKeep={() => void keepRead()} />}
       {written && <WrittenNote written={written} part={part} />}
     </Box>
   );
 }
+
+const keptBytes = async (sha256: string): Promise<Uint8Array> =>
+  new Uint8Array(await (await fetch(`/images/${sha256}`)).arrayBuffer());
 
 function dumpForm(bytes: Uint8Array, name: string): FormData {
   const form = new FormData();

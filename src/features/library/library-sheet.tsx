@@ -61,6 +61,11 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       </Text>
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/library/images">Images: compared side by side, and the maps of their families</NextLink>
+        </Link>
+      </Text>
+      <Text mt="3">
+        <Link asChild color="copperText" textDecoration="underline">
           <NextLink href="/library/stations">Hot-air stations and their calibration</NextLink>
         </Link>
       </Text>
