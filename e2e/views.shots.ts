@@ -35,7 +35,7 @@ for (const view of VIEWS) {
     await expect(headline(page)).toHaveText(view.ready ?? /./, { timeout: 30_000 });
     if (view.donor) {
       await page.getByLabel('Take a kept image for the donor').selectOption({ label: view.donor });
-      await expect(headline(page)).toContainText('regions differ');
+      await expect(headline(page)).toContainText('The donor mends');
     }
     if (view.log) {
       await page.getByRole('button', { name: 'Run the simulated logger' }).click();

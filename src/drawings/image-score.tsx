@@ -1,9 +1,10 @@
 'use client';
 
-import { useMemo, type KeyboardEvent } from 'react';
-import { Box, Text, chakra } from '@chakra-ui/react';
+import { memo, type CSSProperties, type KeyboardEvent, type MouseEvent } from 'react';
+import { Box } from '@chakra-ui/react';
 import { stretchAt, type AlignedStretch, type ImageFamily } from '@/core/image';
 import { formatHex, formatOffset } from '@/core/units';
+import { face, tone } from '@/ui';
 
 export const SCORE_BYTES = 32;
 
@@ -67,103 +68,106 @@ export function ImageScore({ voices, family, at, systems, onGo, selected, onChoo
       borderColor="rule"
     >
       {offsets.map((offset) => (
-        <System key={offset} {...{ voices, family, offset, selected, onChoose }} />
+        <System key={offset} {...{ voices, family, offset, onChoose }} selected={withinSystem(selected, offset)} />
       ))}
     </Box>
   );
 }
 
+/** The part of a choice that concerns a system: the others need not be drawn again. */
+function withinSystem(selected: ImageScoreProps['selected'], offset: number): ImageScoreProps['selected'] {
+  return selected && selected.from < offset + SCORE_BYTES && selected.to > offset ? selected : undefined;
+}
+
 type SystemProps = Pick<ImageScoreProps, 'voices' | 'family' | 'selected' | 'onChoose'> & { readonly offset: number };
 
-function System({ voices, family, offset, selected, onChoose }: SystemProps) {
+// Plain elements: a system has some forty, and styled ones made scrolling stall (measured).
+const STYLE = {
+  system: {
+    display: 'grid',
+    gridTemplateColumns: '76px 1fr',
+    columnGap: 12,
+    borderBottom: `1px solid ${tone.rule}`,
+    padding: '2px 0',
+    whiteSpace: 'pre',
+  },
+  region: { fontFamily: face.text, fontWeight: 700, color: tone.copperText },
+  note: { color: tone.quiet, fontFamily: face.text },
+  text: { color: tone.tinText, fontFamily: face.text, fontStyle: 'italic' },
+  chosen: { color: tone.paper, background: tone.copperText },
+  quiet: { color: tone.quiet },
+} satisfies Record<string, CSSProperties>;
+
+const System = memo(function System({ voices, family, offset, selected, onChoose }: SystemProps) {
   const [first, ...others] = voices;
-  const region = useMemo(() => regionNear(family, offset), [family, offset]);
-  const lines = others.map((voice) => lineOf(first.bytes, voice, offset));
+  const region = regionNear(family, offset);
   return (
-    <Box
-      display="grid"
-      gridTemplateColumns="76px 1fr"
-      columnGap="3"
-      borderBottom="1px solid"
-      borderColor="rule"
-      py="0.5"
-    >
-      <Text color={region ? 'ink' : 'quiet'} fontWeight={region ? 700 : 400} whiteSpace="nowrap">
-        {formatOffset(offset)}
-      </Text>
-      <Box>
-        {region && (
-          <Text fontFamily="body" fontSize="13px" fontWeight="700" color="copperText">
-            {region}
-          </Text>
-        )}
+    <div style={STYLE.system}>
+      <span style={region ? { fontWeight: 700 } : STYLE.quiet}>{formatOffset(offset)}</span>
+      <div>
+        {region && <div style={STYLE.region}>{region}</div>}
         <FirstLine bytes={first.bytes} offset={offset} selected={selected} onChoose={onChoose} />
-        {lines.map(
-          (line, k) =>
-            line.some((cell) => cell.kind !== 'same') && (
-              <Box key={k} whiteSpace="pre" color="rust" title={others[k].name}>
-                {line.map((cell, i) => (
-                  <span key={i}>
-                    {gapBefore(i)}
-                    {cell.text}
-                  </span>
-                ))}
-                <chakra.span color="quiet" fontFamily="body">
-                  {'  '}
-                  {others.length > 1 ? `${k + 2} ` : ''}
-                  {noteOf(line)}
-                </chakra.span>
-              </Box>
-            ),
-        )}
-      </Box>
-    </Box>
+        {others.map((voice, k) => {
+          const line = lineOf(first.bytes, voice, offset);
+          if (line.every((cell) => cell.kind === 'same')) return null;
+          return (
+            <div key={k} style={{ color: tone.rust }} title={voice.name}>
+              {line.map((cell, i) => gapBefore(i) + cell.text).join('')}
+              <span style={STYLE.note}>
+                {'  '}
+                {others.length > 1 ? `${k + 2} ` : ''}
+                {noteOf(line)}
+              </span>
+            </div>
+          );
+        })}
+      </div>
+    </div>
   );
-}
+});
 
 /** Bytes stand in fours; a wider space after each eight. */
 const gapBefore = (i: number): string => (i === 0 ? '' : i % 8 === 0 ? '  ' : i % 4 === 0 ? ' ' : '');
 
+type Look = 'plain' | 'quiet' | 'chosen';
+
+/** Bytes that look alike stand in one element; where bytes can be chosen each has its own. */
 function FirstLine({
   bytes,
   offset,
   selected,
   onChoose,
-}: {
-  bytes: Uint8Array;
-  offset: number;
-  selected?: { readonly from: number; readonly to: number };
-  onChoose?: (offset: number, extend: boolean) => void;
-}) {
+}: Pick<ImageScoreProps, 'selected' | 'onChoose'> & { readonly bytes: Uint8Array; readonly offset: number }) {
   const row = bytes.subarray(offset, offset + SCORE_BYTES);
   const text = textIn(row);
+  const runs: { at: number; look: Look; digits: string }[] = [];
+  row.forEach((byte, i) => {
+    const place = offset + i;
+    const isChosen = selected !== undefined && place >= selected.from && place < selected.to;
+    const look = isChosen ? 'chosen' : byte === 0xff || byte === 0 ? 'quiet' : 'plain';
+    const digits = gapBefore(i) + (byte === 0xff ? '··' : formatHex(byte, 2));
+    const last = runs[runs.length - 1];
+    if (!onChoose && last?.look === look) last.digits += digits;
+    else runs.push({ at: place, look, digits });
+  });
+  const choose = (e: MouseEvent<HTMLElement>): void => {
+    const at = (e.target as HTMLElement).dataset.at;
+    if (at !== undefined) onChoose?.(Number(at), e.shiftKey);
+  };
   return (
-    <Box whiteSpace="pre">
-      {Array.from(row, (byte, i) => {
-        const place = offset + i;
-        const isChosen = selected !== undefined && place >= selected.from && place < selected.to;
-        return (
-          <chakra.span key={i}>
-            {gapBefore(i)}
-            <chakra.span
-              color={isChosen ? 'paper' : byte === 0xff || byte === 0 ? 'quiet' : 'ink'}
-              bg={isChosen ? 'copperText' : undefined}
-              opacity={!isChosen && byte === 0xff ? 0.75 : 1}
-              cursor={onChoose ? 'pointer' : undefined}
-              onClick={onChoose && ((e) => onChoose(place, e.shiftKey))}
-            >
-              {byte === 0xff ? '··' : formatHex(byte, 2)}
-            </chakra.span>
-          </chakra.span>
-        );
-      })}
+    <div onClick={onChoose && choose} style={onChoose && { cursor: 'pointer' }}>
+      {runs.map(({ at, look, digits }) => (
+        <span key={at} data-at={at} style={look === 'plain' ? undefined : STYLE[look]}>
+          {digits}
+        </span>
+      ))}
       {text && (
-        <chakra.span fontFamily="body" fontStyle="italic" color="tinText">
+        <span style={STYLE.text}>
           {'  '}
           {text}
-        </chakra.span>
+        </span>
       )}
-    </Box>
+    </div>
   );
 }
 

@@ -30,8 +30,13 @@ export function ImageStrip({ family, rows, sizeBytes, window, onGo }: ImageStrip
   const height = rows.length * (BAND + GAP) - GAP;
   const at = (offset: number): number => (offset / sizeBytes) * count;
   return (
-    <Box my="2">
-      <Box position="relative" bg="mat">
+    <Box
+      my="2"
+      display="grid"
+      gridTemplateColumns={rows.length > 1 ? 'minmax(0, 1fr) minmax(0, 150px)' : '1fr'}
+      columnGap="3"
+    >
+      <Box bg="mat">
         <svg
           viewBox={`0 0 ${count} ${height}`}
           preserveAspectRatio="none"
@@ -73,29 +78,25 @@ export function ImageStrip({ family, rows, sizeBytes, window, onGo }: ImageStrip
             />
           )}
         </svg>
-        {rows.length > 1 &&
-          rows.map((row, k) => (
+      </Box>
+      {rows.length > 1 && (
+        <Box fontSize="13px">
+          {rows.map((row, k) => (
             <Text
               key={k}
-              position="absolute"
-              right="1"
-              top={`${k * (BAND + GAP) + 1}px`}
-              fontSize="13px"
-              lineHeight="1.3"
-              px="1"
-              bg="mat"
-              color="matText"
-              maxW="45%"
+              title={row.name}
+              h={`${BAND + GAP}px`}
+              lineHeight="1.25"
               overflow="hidden"
-              textOverflow="ellipsis"
-              whiteSpace="nowrap"
+              fontWeight={k === 0 ? 700 : 400}
             >
               {row.name}
             </Text>
           ))}
-      </Box>
+        </Box>
+      )}
       <RegionNames family={family} />
-      <Flex gap="4" fontSize="13px" color="quiet">
+      <Flex gap="4" fontSize="13px" color="quiet" gridColumn="1 / -1">
         <span>
           low: nearly empty · half: text · high: code · full: packed
           {rows.length > 1 ? ' · red from the top: differs' : ''}

@@ -18,7 +18,7 @@ interface Match {
 
 /** Moved content is found by blocks of so many bytes; more of them where more differs, so that the table stays small. */
 const BLOCK = 32;
-const MOST_BLOCKS = 1 << 18;
+const MOST_BLOCKS = 1 << 15;
 /** Equal bytes in place count as a match from here on; shorter ones are chance within what differs. */
 const LEAST_SAME = 8;
 /** A moved match that is shorter says nothing: tables and runs repeat such pieces. Engineering estimate. */
@@ -38,30 +38,26 @@ export function alignImages(a: Uint8Array, b: Uint8Array): AlignedStretch[] {
   return stretchesOf(matches, a.length, b.length);
 }
 
-/** Runs that are equal at the same offset. */
+/**
+ * Runs that are equal at the same offset. Words are looked at, not bytes: eight equal bytes hold a whole aligned word.
+ */
 function sameInPlace(a: Uint8Array, b: Uint8Array): Match[] {
   const length = Math.min(a.length, b.length);
   const [wordsA, wordsB] = [wordsOf(a), wordsOf(b)];
+  const words = length >> 2;
   const matches: Match[] = [];
-  let start = -1;
-  const close = (end: number): void => {
-    if (start >= 0 && end - start >= LEAST_SAME) matches.push({ a: start, b: start, length: end - start });
-    start = -1;
-  };
-  let at = 0;
-  while (at < length) {
-    // Whole words first: most of two images is alike.
-    if ((at & 3) === 0 && at + 4 <= length && wordsA[at >> 2] === wordsB[at >> 2]) {
-      if (start < 0) start = at;
-      at += 4;
-      continue;
-    }
-    if (a[at] === b[at]) {
-      if (start < 0) start = at;
-    } else close(at);
-    at += 1;
+  let free = 0;
+  for (let word = 0; word < words; word++) {
+    if (wordsA[word] !== wordsB[word]) continue;
+    let from = 4 * word;
+    while (word < words && wordsA[word] === wordsB[word]) word += 1;
+    let to = 4 * word;
+    while (from > free && a[from - 1] === b[from - 1]) from -= 1;
+    while (to < length && a[to] === b[to]) to += 1;
+    if (to - from < LEAST_SAME) continue;
+    matches.push({ a: from, b: from, length: to - from });
+    free = to;
   }
-  close(length);
   return matches;
 }
 
@@ -99,23 +95,25 @@ function movedMatches(a: Uint8Array, b: Uint8Array, restA: readonly Range[], res
   // The multiplier to the power of the block's length takes the byte that leaves out of the sum.
   let leaves = 1;
   for (let i = 0; i < block; i++) leaves = Math.imul(leaves, MULTIPLIER);
+  const { bits, drop } = table;
   const takenTo = new Map<Range, number>();
   const matches: Match[] = [];
   for (const gap of restB) {
-    let at = gap.from;
-    let sum = 0;
-    let held = 0;
-    while (at < gap.to) {
-      sum = (Math.imul(sum, MULTIPLIER) + b[at]) | 0;
-      if (held === block) sum = (sum - Math.imul(leaves, b[at - block])) | 0;
-      else held += 1;
-      at += 1;
-      if (held < block || !table.mayHold(sum)) continue;
-      const match = extended(a, b, table.find(sum), at - block, block, restA, gap, takenTo);
-      if (!match) continue;
-      matches.push(match);
-      at = match.b + match.length;
-      [sum, held] = [0, 0];
+    let next = gap.from;
+    while (next + block <= gap.to) {
+      let sum = 0;
+      let at = next;
+      for (; at < next + block; at++) sum = (Math.imul(sum, MULTIPLIER) + b[at]) | 0;
+      let match: Match | undefined;
+      for (;;) {
+        if ((bits[(sum >>> drop) >>> 5] & (1 << ((sum >>> drop) & 31))) !== 0)
+          match = extended(a, b, table.find(sum), at - block, block, restA, gap, takenTo);
+        if (match || at >= gap.to) break;
+        sum = (Math.imul(sum, MULTIPLIER) + b[at] - Math.imul(leaves, b[at - block])) | 0;
+        at += 1;
+      }
+      if (match) matches.push(match);
+      next = match ? match.b + match.length : gap.to;
     }
   }
   return matches;
@@ -125,9 +123,10 @@ function movedMatches(a: Uint8Array, b: Uint8Array, restA: readonly Range[], res
 class BlockTable {
   size = 0;
   private readonly offsets = new Map<number, number>();
-  private readonly bits: Uint32Array;
-  /** What is left of a sum when its upper bits choose the bit. */
-  private readonly drop: number;
+  /** A set bit: perhaps in the map. Read directly by the loop over the bytes. */
+  readonly bits: Uint32Array;
+  /** Bits of a sum that do not choose. */
+  readonly drop: number;
 
   /** @param most entries; the bit table is 64 times as large, so that one chance question in 64 reaches the map. */
   constructor(most: number) {
@@ -144,11 +143,6 @@ class BlockTable {
     this.bits[bit >>> 5] |= 1 << (bit & 31);
   }
 
-  mayHold(sum: number): boolean {
-    const bit = sum >>> this.drop;
-    return (this.bits[bit >>> 5] & (1 << (bit & 31))) !== 0;
-  }
-
   find(sum: number): number | undefined {
     return this.offsets.get(sum);
   }
@@ -158,13 +152,13 @@ function blockTable(a: Uint8Array, ranges: readonly Range[], block: number): Blo
   const table = new BlockTable(Math.ceil(bytesIn(ranges) / block));
   for (const { from, to } of ranges) {
     for (let at = from; at + block <= to; at += block) {
+      // One byte over and over stands in many places: it says nothing.
+      let other = at + 1;
+      while (other < at + block && a[other] === a[at]) other += 1;
+      if (other === at + block) continue;
       let sum = 0;
-      let plain = true;
-      for (let i = at; i < at + block; i++) {
-        sum = (Math.imul(sum, MULTIPLIER) + a[i]) | 0;
-        if (a[i] !== a[at]) plain = false;
-      }
-      if (!plain) table.add(sum, at);
+      for (let i = at; i < at + block; i++) sum = (Math.imul(sum, MULTIPLIER) + a[i]) | 0;
+      table.add(sum, at);
     }
   }
   return table;

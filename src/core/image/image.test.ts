@@ -161,7 +161,7 @@ describe('what is proposed', () => {
   test('the patient’s own second copy mends its damaged code, without any donor', () => {
     const [bytes, { plan: mended, advice }] = made({ patient });
     expect([mended.take.code, mended.take['second code']]).toEqual(['copy', 'patient']);
-    expect(advice).toBe('The patient’s own second copy mends it.');
+    expect(advice).toBe('The patient’s own copy mends header, code');
     const sound = demoImage(family, { code: 4, unit: 31, position: 1 });
     expect(Buffer.compare(Buffer.from(bytes), Buffer.from(sound))).toBe(0);
   });
@@ -199,8 +199,8 @@ describe('what is proposed', () => {
     const advice = (school: 'always' | 'never'): string =>
       proposeTransplant(family, { patient: donor }, { school }).advice;
     expect([advice('always'), advice('never')]).toEqual([
-      'The image holds; this bench’s school rewrites it all the same.',
-      'The image holds: it stays, and fewer chips are heated.',
+      'The image holds; this bench’s school rewrites it all the same',
+      'The image holds: it stays, and fewer chips are heated',
     ]);
     expect(proposeTransplant(family, { patient }, { school: 'never' }).advice).toMatch(/school never rewrites/);
     expect(proposeTransplant(family, { patient: donor }, { position: 2 }).advice).toMatch(

@@ -67,14 +67,23 @@ function differingShares(
   stretches: number,
 ): Float64Array {
   const edges = edgesOf(a.length, stretches);
-  const shares = new Float64Array(stretches);
+  const counts = new Float64Array(stretches);
   let s = 0;
   for (const { offset, length, shift, equal } of aligned) {
     if (equal) continue;
-    for (let i = offset; i < offset + length; i++) {
-      while (i >= edges[s + 1]) s += 1;
-      if (shift === undefined || a[i] !== b[i + shift]) shares[s] += 1 / (edges[s + 1] - edges[s]);
+    for (let from = offset; from < offset + length;) {
+      while (from >= edges[s + 1]) s += 1;
+      const to = Math.min(offset + length, edges[s + 1]);
+      counts[s] += shift === undefined ? to - from : differingBytes(a, b, from, to, shift);
+      from = to;
     }
   }
-  return shares;
+  return counts.map((n, k) => n / (edges[k + 1] - edges[k]));
+}
+
+/** How many bytes of a range differ from what stands so far from them in another image. */
+export function differingBytes(a: Uint8Array, b: Uint8Array, from: number, to: number, shift: number): number {
+  let differing = 0;
+  for (let i = from; i < to; i++) if (a[i] !== b[i + shift]) differing += 1;
+  return differing;
 }

@@ -1,5 +1,6 @@
 import type { ImageFamily, Region } from './family';
-import { guardsOf, soundCopy, usualSource, type Source, type Sources, type Transplant } from './merge';
+import { problemText } from '../result';
+import { guardsOf, mergeImages, soundCopy, usualSource, type Source, type Sources, type Transplant } from './merge';
 
 /** What Decide has settled that the image has to follow. */
 export interface Decided {
@@ -34,7 +35,7 @@ export function proposeTransplant(family: ImageFamily, sources: Sources, decided
   }
   const set = positionToSet(family, sources, take, decided);
   const plan: Transplant = { base: 'patient', take, set, ...(decided.pairMoves && { reason: 'pairMoves' as const }) };
-  return { plan, why, advice: adviceOf(family, sources, take, decided) };
+  return { plan, why, advice: adviceOf(family, sources, plan, decided) };
 }
 
 function sourceFor(
@@ -82,22 +83,28 @@ function positionToSet(
 function adviceOf(
   family: ImageFamily,
   { patient, donor }: Sources,
-  take: Readonly<Record<string, Source>>,
+  plan: Transplant,
   { school = 'whenChecksFail', pairMoves = false, position }: Decided,
 ): string {
   const all = { offset: 0, length: family.sizeBytes };
   const broken = guardsOf(family, patient, all).filter((g) => !g.holds);
   const at = family.positionOffset;
   const elsewhere = at !== undefined && position !== undefined && patient[at] !== position;
-  if (pairMoves) return 'The pair moves: settings and identity come with the donor’s chip.';
+  if (pairMoves) return 'The pair moves: settings and identity come with the donor’s chip';
   if (elsewhere && broken.length === 0)
-    return `The patient’s image is sound but says position ${patient[at]}; this slot is ${position}.`;
+    return `The patient’s image is sound but says position ${patient[at]}; this slot is ${position}`;
   if (broken.length === 0)
     return school === 'always'
-      ? 'The image holds; this bench’s school rewrites it all the same.'
-      : 'The image holds: it stays, and fewer chips are heated.';
+      ? 'The image holds; this bench’s school rewrites it all the same'
+      : 'The image holds: it stays, and fewer chips are heated';
   if (school === 'never')
-    return `${broken.map((b) => b.region).join(' and ')} does not hold, and this bench’s school never rewrites: decide on the chip anew.`;
-  if (Object.values(take).includes('copy')) return 'The patient’s own second copy mends it.';
-  return donor ? 'The donor mends it.' : 'It is damaged: a donor or a known-good image is needed.';
+    return `${broken.map((b) => b.region).join(' and ')} does not hold, and this bench’s school never rewrites: decide on the chip anew`;
+  const trial = mergeImages(family, { patient, ...(donor && { donor }) }, plan);
+  if (!trial.ok) return donor ? problemText(trial.problems) : 'Damaged: a donor or a known-good image is needed';
+  const mended = (source: Source): string =>
+    family.regions
+      .filter((r) => plan.take[r.name] === source)
+      .map((r) => r.name)
+      .join(', ');
+  return mended('copy') ? `The patient’s own copy mends ${mended('copy')}` : `The donor mends ${mended('donor')}`;
 }

@@ -1,7 +1,7 @@
 import { alignImages, type AlignedStretch } from './align';
 import { compareImages, type RegionDifference } from './compare';
 import type { ImageFamily } from './family';
-import { overviewOf, type Stretch } from './overview';
+import { differingBytes, overviewOf, type Stretch } from './overview';
 
 /** One image laid against the first. */
 export interface AgainstFirst {
@@ -50,14 +50,13 @@ function countsOf(
   b: Uint8Array,
   aligned: readonly AlignedStretch[],
 ): { differingBytes: number; movedBytes: number } {
-  let [differingBytes, movedBytes] = [0, 0];
+  let [differing, movedBytes] = [0, 0];
   for (const { offset, length, shift, equal, extraBefore = 0 } of aligned) {
-    differingBytes += extraBefore;
+    differing += extraBefore;
     if (equal) movedBytes += shift ? length : 0;
-    else if (shift === undefined) differingBytes += length;
-    else for (let i = offset; i < offset + length; i++) if (a[i] !== b[i + shift]) differingBytes += 1;
+    else differing += shift === undefined ? length : differingBytes(a, b, offset, offset + length, shift);
   }
-  return { differingBytes, movedBytes };
+  return { differingBytes: differing, movedBytes };
 }
 
 /** The stretch at an offset, by halving. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import { nextDifference, type ImageFamily, type RegionDifference } from '@/core/image';
 import { formatBytes } from '@/core/units';
@@ -25,9 +25,10 @@ export interface CompareProps {
 export function CompareWork({ family, library, initial }: CompareProps) {
   const [sources, setSources] = useState(initial);
   const { seen, of, progress, problem } = useSeen(sources, family);
+  const names = useMemo(() => of.map((s) => s.name), [of]);
   return (
     <>
-      <CompareHeadline seen={seen} names={of.map((s) => s.name)} family={family} />
+      <CompareHeadline seen={seen} names={names} family={family} />
       <SourceList sources={sources} library={library} onChange={setSources} />
       {progress && (
         <Text color="quiet" fontSize="14px" aria-live="polite">
@@ -35,7 +36,7 @@ export function CompareWork({ family, library, initial }: CompareProps) {
         </Text>
       )}
       {problem && <ProblemNote text={problem} />}
-      {seen && <Seen key={seen.images[0].sha256} seen={seen} names={of.map((s) => s.name)} family={family} />}
+      {seen && <Seen key={seen.images[0].sha256} seen={seen} names={names} family={family} />}
     </>
   );
 }
@@ -167,7 +168,11 @@ function Seen({ seen, names, family }: { seen: SeenImages; names: readonly strin
   const [at, setAt] = useState(0);
   const { images, seen: together } = seen;
   const [first] = images;
-  const against = together.against.map((a) => a.aligned);
+  const against = useMemo(() => together.against.map((a) => a.aligned), [together]);
+  const voices = useMemo(
+    () => images.map(({ bytes }, k) => ({ name: names[k], bytes, aligned: k > 0 ? against[k - 1] : undefined })),
+    [images, names, against],
+  );
   const jump = (step: 1 | -1): number | undefined =>
     nextDifference(against, step > 0 ? at + SCORE_BYTES - 1 : at, step);
   const go = (offset: number): void => setAt(offset - (offset % SCORE_BYTES));
@@ -203,13 +208,7 @@ function Seen({ seen, names, family }: { seen: SeenImages; names: readonly strin
             : `SHA-256 ${first.sha256.slice(0, 16)}…`}
         </Text>
       </Flex>
-      <ImageScore
-        voices={images.map(({ bytes }, k) => ({ name: names[k], bytes, aligned: k > 0 ? against[k - 1] : undefined }))}
-        family={family}
-        at={at}
-        systems={SYSTEMS}
-        onGo={setAt}
-      />
+      <ImageScore voices={voices} family={family} at={at} systems={SYSTEMS} onGo={setAt} />
     </>
   );
 }

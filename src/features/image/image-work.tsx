@@ -168,23 +168,19 @@ function ImageHeadline({ bench, family, written }: { bench: ImageBench; family: 
   if (patient.verdict.sound && !donor && isHere) {
     return (
       <Headline title="The patient’s image is sound: it stays" aside={aside}>
-        {bench.proposed?.advice} A donor is needed only when the family is marked paired or the position changes.
+        {bench.proposed?.advice}. A donor is needed only when the family is marked paired or the position changes.
       </Headline>
     );
   }
   const differing = bench.differences.filter((d) => d.differingBytes > 0).length;
+  const against = donor ? ` ${differing} of ${bench.differences.length} regions differ from the donor’s.` : '';
   return (
     <Headline
-      title={
-        donor
-          ? `${differing} of ${bench.differences.length} regions differ`
-          : patient.verdict.sound
-            ? `Sound, but for position ${patient.verdict.position}: this slot is ${bench.position}`
-            : damageWords(patient.verdict)
-      }
+      title={isHere && patient.verdict.sound ? 'Both are sound: the patient’s stays' : bench.proposed!.advice}
       aside={aside}
     >
-      {bench.proposed?.advice}
+      {patient.verdict.sound ? '' : `${damageWords(patient.verdict)}.`}
+      {against}
     </Headline>
   );
 }

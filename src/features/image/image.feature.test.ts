@@ -30,7 +30,7 @@ test('the patient’s dump is judged and nothing is compared before there is a d
   expect(roles.patient!.verdict.sound).toBe(false);
   expect(differences.every((d) => d.differingBytes === 0)).toBe(true);
   expect(overviews.map((o) => o.length)).toEqual([192]);
-  expect(proposed!.advice).toBe('It is damaged: a donor or a known-good image is needed.');
+  expect(proposed!.advice).toBe('Damaged: a donor or a known-good image is needed');
 });
 
 test('a dump of the wrong size or no file at all is refused, and nothing is kept', async () => {
@@ -59,7 +59,7 @@ test('a donor by file is the same image as the kept one', async () => {
 
 test('the merged image is checked, kept by its hash, downloadable, and marked as written', async () => {
   const { proposed, roles } = await bench();
-  expect(proposed!.advice).toBe('The donor mends it.');
+  expect(proposed!.advice).toBe('The donor mends header, code');
   const built = await buildMerged(29, roles.patient!.sha256, donorSha(), proposed!.plan);
   expect(built).toMatchObject({
     kept: true,

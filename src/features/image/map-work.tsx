@@ -64,6 +64,7 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
   const [chosen, setChosen] = useState<{ from: number; to: number }>();
   const [answer, setAnswer] = useState<ImageAnswer>();
   const [busy, start] = useTransition();
+  const voices = useMemo(() => [{ name, bytes }], [name, bytes]);
   const checked = useMemo(() => familyOfDraft(draft), [draft]);
   const shown = checked.ok ? checked.value : family;
   const go = (offset: number): void => setAt(offset - (offset % SCORE_BYTES));
@@ -168,7 +169,7 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
         )}
       </Flex>
       <ImageScore
-        voices={[{ name, bytes }]}
+        voices={voices}
         family={shown}
         at={at}
         systems={SYSTEMS}

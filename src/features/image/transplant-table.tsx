@@ -49,11 +49,13 @@ export function TransplantTable({ bench, family, plan, onPlan }: TableProps) {
         <chakra.tbody>
           {bench.differences.map(({ region, differingBytes, words }, k) => (
             <chakra.tr key={region.name} borderBottom="1px solid" borderColor="rule">
-              <chakra.td py="1" fontWeight="700">
+              <chakra.td py="1" pr="3" fontWeight="700" whiteSpace="nowrap">
                 {region.name}
               </chakra.td>
-              <chakra.td fontFamily="mono">{formatOffset(region.offset)}</chakra.td>
-              <chakra.td fontFamily="mono" whiteSpace="nowrap">
+              <chakra.td fontFamily="mono" pr="3" fontSize="13px">
+                {formatOffset(region.offset)}
+              </chakra.td>
+              <chakra.td fontFamily="mono" pr="3" fontSize="13px" whiteSpace="nowrap">
                 {formatBytes(region.length)}
               </chakra.td>
               <chakra.td pr="2" color={differingBytes > 0 && region.meaning === 'code' ? 'rust' : 'ink'}>
