@@ -123,6 +123,7 @@ test('a plan is searched with progress, can be cancelled, and is taken over', as
 test('the identity of a unit cannot be taken from the donor', async ({ page }) => {
   await page.goto(`${server.url}/jobs/29/image`);
   await page.getByLabel('Take a kept image for the donor').selectOption({ label: 'Marshdesk known-good, unit 3' });
+  await expect(headline(page)).toHaveText('The donor mends header, code');
   await page.getByLabel('Source of unit identity').selectOption('donor');
   await page.getByRole('button', { name: 'Make the new image' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'identity' })).toContainText('it stays the patient’s');

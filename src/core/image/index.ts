@@ -13,7 +13,7 @@ export {
   type Region,
 } from './family';
 export { sha256Hex, sha256OfText } from './hash';
-export { computedSum, hex, hex32, judgeImage, type ImageVerdict } from './judge';
+export { computedSum, hex, judgeImage, sumHex, type ImageVerdict } from './judge';
 export {
   copiesOf,
   IDENTITY_REASONS,

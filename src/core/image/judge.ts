@@ -4,6 +4,7 @@ import { checksumOf, type ImageFamily, type Region } from './family';
 
 export interface ChecksumVerdict {
   readonly region: string;
+  readonly bytes: number;
   readonly stored: number;
   readonly computed: number;
   readonly holds: boolean;
@@ -38,7 +39,8 @@ export function judgeImage(family: ImageFamily, bytes: Uint8Array): ImageVerdict
     );
   const checksums = troubles.length > 0 ? [] : checkSums(family, bytes);
   for (const c of checksums)
-    if (!c.holds) troubles.push(`${c.region} does not hold: stored ${hex32(c.stored)}, computed ${hex32(c.computed)}.`);
+    if (!c.holds)
+      troubles.push(`${c.region} does not hold: stored ${sumHex(c.stored, c)}, computed ${sumHex(c.computed, c)}.`);
   return {
     troubles,
     checksums,
@@ -51,7 +53,7 @@ export function checkSums(family: ImageFamily, bytes: Uint8Array): ChecksumVerdi
   return checksumRegions(family).map((region) => {
     const stored = readField(bytes, region.offset, region.length, region.bigEndian ?? false);
     const computed = computedSum(region, bytes);
-    return { region: region.name, stored, computed, holds: stored === computed };
+    return { region: region.name, bytes: region.length, stored, computed, holds: stored === computed };
   });
 }
 
@@ -69,4 +71,5 @@ function startsWith(bytes: Uint8Array, magicHex: string): boolean {
 }
 
 export const hex = (bytes: Uint8Array): string => Array.from(bytes, (b) => formatHex(b, 2)).join('');
-export const hex32 = (value: number): string => formatHex(value, 8);
+/** A checksum in the digits of its field. */
+export const sumHex = (value: number, { bytes }: ChecksumVerdict): string => formatHex(value, 2 * bytes);

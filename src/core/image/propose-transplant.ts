@@ -49,11 +49,7 @@ function sourceFor(
   if (pairMoves && donor && usual === 'patient') return ['donor', 'the pair moves with the donor’s chip'];
   const broken = guardsOf(family, patient, region).find((g) => !g.holds);
   if (!broken) return ['patient', staysWords(region)];
-  if (soundCopy(family, region, patient))
-    return [
-      'copy',
-      `the patient’s own ${soundCopy(family, region, patient)!.name} holds, where ${broken.region} does not`,
-    ];
+  if (soundCopy(family, region, patient)) return ['copy', `its ${soundCopy(family, region, patient)!.name} holds`];
   if (!donor) return ['patient', `${broken.region} does not hold: a donor is needed`];
   if (region.meaning === 'identity')
     return [

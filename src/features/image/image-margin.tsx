@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react';
 import { FigureLine, MarginPart } from '@/ui';
-import { hex32 } from '@/core/image';
+import { sumHex } from '@/core/image';
 import type { CustodyLink } from '@/core/job';
 import type { ImageBench } from './queries';
 
@@ -19,7 +19,7 @@ export function ImageMargin({ bench }: { bench: ImageBench }) {
               <FigureLine
                 key={c.region}
                 name={`${c.region}${c.holds ? '' : ', fails'}`}
-                value={hex32(c.stored)}
+                value={sumHex(c.stored, c)}
                 colour={c.holds ? 'leaf' : 'rust'}
               />
             ))}

@@ -90,7 +90,7 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
             ))
           )}
           {view.signs.map((sign) => (
-            <Text key={sign} fontSize="14px">
+            <Text key={sign} fontSize="14px" color="rust">
               {sign}
             </Text>
           ))}

@@ -58,6 +58,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
   const { patient, donor, merged } = bench.roles;
   const [changed, setChanged] = useState<{ readonly of: string; readonly plan: Transplant }>();
   const [answer, setAnswer] = useState<ImageAnswer>();
+  const [made, setMade] = useState<ImageAnswer>();
   const [busy, start] = useTransition();
   const imagePart = job.board.ports[0].imagePart;
   const written = merged !== undefined && job.state.written?.sha256 === merged.sha256;
@@ -101,7 +102,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
               type="button"
               disabled={busy}
               onClick={() =>
-                start(async () => setAnswer(await buildMerged(job.number, patient.sha256, donor?.sha256, plan)))
+                start(async () => setMade(await buildMerged(job.number, patient.sha256, donor?.sha256, plan)))
               }
             >
               Make the new image
@@ -125,9 +126,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
                   <MainButton
                     type="button"
                     disabled={busy || !merged.verdict.sound}
-                    onClick={() =>
-                      start(async () => setAnswer(await markWritten(job.number, imagePart, merged.sha256)))
-                    }
+                    onClick={() => start(async () => setMade(await markWritten(job.number, imagePart, merged.sha256)))}
                   >
                     Written to {imagePart} and read back the same
                   </MainButton>
@@ -135,9 +134,10 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
               </>
             )}
           </Flex>
-          {answer?.kept && (
+          {made && !made.kept && <ProblemNote text={made.words} />}
+          {made?.kept && (
             <Text fontSize="14px" color="quiet" mt="2">
-              {answer.words}
+              {made.words}
             </Text>
           )}
         </>

@@ -30,6 +30,8 @@ interface Clip {
   readonly dipAfterReadsMs?: number;
   /** The chip's status register: protected blocks. */
   readonly status?: number;
+  /** The first sector that a write has to erase does not let go any more. */
+  readonly isWorn?: true;
 }
 
 const CLIPS: Readonly<Record<string, Clip>> = {
@@ -40,7 +42,7 @@ const CLIPS: Readonly<Record<string, Clip>> = {
   off: { name: 'touches nothing', trouble: { absent: true } },
   dip: { name: 'supply dips in mid-write', trouble: {}, dipAfterReadsMs: 60 },
   guarded: { name: 'blocks protected', trouble: {}, status: 0b0100 },
-  worn: { name: 'one sector worn', trouble: { wornSector: 0x1000 } },
+  worn: { name: 'a sector worn out', trouble: {}, isWorn: true },
 };
 
 const BLANK = 'blank';
@@ -75,25 +77,29 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
   const chip = useRef<{ sha256: string; programmer: SimulatedProgrammer } | null>(null);
   const { merged, before } = bench.roles;
 
-  async function programmer(): Promise<Programmer> {
+  async function programmer(target?: Uint8Array): Promise<Programmer> {
     if (chip.current?.sha256 !== onClip) {
       const content = onClip === BLANK ? new Uint8Array(family.sizeBytes).fill(0xff) : await keptBytes(onClip);
       chip.current = { sha256: onClip, programmer: new SimulatedProgrammer(content) };
     }
-    const { trouble, dipAfterReadsMs, status = 0 } = CLIPS[clip];
+    const { trouble, dipAfterReadsMs, status = 0, isWorn } = CLIPS[clip];
     const readsMs = (Number(times) * family.sizeBytes) / READ_BYTES_PER_MS;
     const dip = dipAfterReadsMs === undefined ? {} : { supplyLostAtMs: readsMs + dipAfterReadsMs };
     const at = chip.current.programmer;
-    at.mended({ ...trouble, ...dip });
+    const worn = isWorn && target ? { wornSector: wornCell(at.cells, target) } : {};
+    at.mended({ ...trouble, ...dip, ...worn });
     at.statusBits = status;
     return at;
   }
   /** Runs something on the chip, its problem shown. */
-  async function onChip<T>(work: (at: Programmer, opened: Opened) => Promise<Result<T>>): Promise<T | undefined> {
+  async function onChip<T>(
+    work: (at: Programmer, opened: Opened) => Promise<Result<T>>,
+    target?: Uint8Array,
+  ): Promise<T | undefined> {
     setBusy(true);
     setProblem(undefined);
     try {
-      const at = await programmer();
+      const at = await programmer(target);
       const opened = await openFlash(at);
       const done = opened.ok ? await work(at, opened.value) : opened;
       if (done.ok) return done.value;
@@ -125,8 +131,9 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
       const kept = await keepOriginal(job.number, part, dumpForm(bytes, 'before.bin'));
       if (!kept.kept) throw new Error(kept.words);
     };
-    const done = await onChip((at, opened) =>
-      writeFlash(at, opened.chip, target, { keepOriginal: keep, reads: Number(times) }),
+    const done = await onChip(
+      (at, opened) => writeFlash(at, opened.chip, target, { keepOriginal: keep, reads: Number(times) }),
+      target,
     );
     setWritten(done);
     if (done) onAnswer(await markWritten(job.number, part, sha256));
@@ -179,6 +186,12 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
       {written && <WrittenNote written={written} part={part} />}
     </Box>
   );
+}
+
+/** A cell that has to change for an image and is worn: none where nothing needs an erase. */
+function wornCell(cells: Uint8Array, target: Uint8Array): number | undefined {
+  const at = target.findIndex((b, i) => (b & ~cells[i] & 0x10) !== 0);
+  return at < 0 ? undefined : at;
 }
 
 const keptBytes = async (sha256: string): Promise<Uint8Array> =>

@@ -11,7 +11,7 @@ import {
   type Source,
   type Transplant,
 } from '@/core/image';
-import { formatBytes, formatOffset } from '@/core/units';
+import { formatOffset } from '@/core/units';
 import { Named, SelectBox, TextInput } from '@/ui';
 import type { ImageBench } from './queries';
 
@@ -37,13 +37,11 @@ export function TransplantTable({ bench, family, plan, onPlan }: TableProps) {
       <chakra.table w="100%" mt="3" fontSize="14px" css={{ borderCollapse: 'collapse' }}>
         <chakra.thead>
           <chakra.tr color="quiet" fontSize="13px" textAlign="left">
-            {['Region', 'Offset', 'Length', hasDonor ? 'Donor against patient' : 'Patient', 'The new image takes'].map(
-              (h) => (
-                <chakra.th key={h} fontWeight="700" pb="1" borderBottom="1px solid" borderColor="rule">
-                  {h}
-                </chakra.th>
-              ),
-            )}
+            {['Region', 'Offset', hasDonor ? 'Donor against patient' : 'Patient', 'The new image takes'].map((h) => (
+              <chakra.th key={h} fontWeight="700" pb="1" borderBottom="1px solid" borderColor="rule">
+                {h}
+              </chakra.th>
+            ))}
           </chakra.tr>
         </chakra.thead>
         <chakra.tbody>
@@ -54,9 +52,6 @@ export function TransplantTable({ bench, family, plan, onPlan }: TableProps) {
               </chakra.td>
               <chakra.td fontFamily="mono" pr="3" fontSize="13px">
                 {formatOffset(region.offset)}
-              </chakra.td>
-              <chakra.td fontFamily="mono" pr="3" fontSize="13px" whiteSpace="nowrap">
-                {formatBytes(region.length)}
               </chakra.td>
               <chakra.td pr="2" color={differingBytes > 0 && region.meaning === 'code' ? 'rust' : 'ink'}>
                 {hasDonor
