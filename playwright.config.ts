@@ -5,7 +5,8 @@ import { BROWSER } from './e2e/browser';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
-  workers: 1,
+  // Each file has a server and a database of its own: two of them fill two cores.
+  workers: 2,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list']],

@@ -38,6 +38,8 @@ const PAGES = [
   '/jobs/32/balls?view=place',
   '/jobs/27/run',
   '/jobs/29/image',
+  '/jobs/29/image?view=map',
+  '/library/images?family=heron-pd',
   '/jobs/27/prove',
   '/jobs/27/close',
   '/jobs/26/report',

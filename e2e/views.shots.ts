@@ -23,7 +23,7 @@ const VIEWS = [
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
   { name: 'close', path: '/jobs/26/close' },
   { name: 'board', path: '/library/marshdesk-2-b' },
-  { name: 'probe-compare', path: '/jobs/27/probe?view=compare' },
+  { name: 'image-compare', path: '/library/images?family=heron-pd', added: 'Heronlog side port, unit 18' },
   { name: 'practice', path: '/library/practice?view=story' },
   { name: 'draft', path: '/library/draft', netlist: true },
 ];
@@ -36,6 +36,11 @@ for (const view of VIEWS) {
     if (view.donor) {
       await page.getByLabel('Take a kept image for the donor').selectOption({ label: view.donor });
       await expect(headline(page)).toContainText('The donor mends');
+    }
+    if (view.added) {
+      await page.getByLabel('Add a kept image').selectOption(view.added);
+      await expect(page.getByText('position 1 → 2')).toBeVisible();
+      await page.getByRole('button', { name: 'Next difference' }).click();
     }
     if (view.log) {
       await page.getByRole('button', { name: 'Run the simulated logger' }).click();
