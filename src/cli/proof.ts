@@ -1,6 +1,7 @@
 import type { Command } from 'commander';
 import { z } from 'zod';
-import { proveRails } from '../core/proof';
+import { partByRef } from '../core/board';
+import { orderProofs, proveRails } from '../core/proof';
 import { InputProblem, print, readBoard, readJson } from './input';
 
 export function addProofCommands(root: Command): void {
@@ -26,5 +27,15 @@ export function addProofCommands(root: Command): void {
           state: r.state,
         })),
       });
+    });
+  proof
+    .command('order <board.json> [risk.json]')
+    .description('functions in the order that sends the job back soonest for least; risk.json maps parts to chances')
+    .action((boardFile: string, riskFile?: string) => {
+      const board = readBoard(boardFile);
+      const risk = riskFile === undefined ? {} : readJson(riskFile, z.record(z.string(), z.number().min(0).max(1)));
+      const unknown = Object.keys(risk).find((ref) => !partByRef(board, ref));
+      if (unknown) throw new InputProblem(`${riskFile}: expected parts of ${board.id}; got "${unknown}".`);
+      print(orderProofs(board.functions, new Map(Object.entries(risk))));
     });
 }

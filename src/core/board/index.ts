@@ -15,9 +15,11 @@ export {
 } from './query';
 export { boardSvg } from './svg';
 export {
+  ASSEMBLY_STATES,
   PART_KINDS,
   PART_KIND_WORDS,
   boardSchema,
+  type AssemblyState,
   type Board,
   type BoardFunction,
   type Part,

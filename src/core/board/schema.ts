@@ -157,12 +157,17 @@ export const portSchema = z.object({
   sides: z.array(z.object({ side: z.enum(['A', 'B']), ccNet: netName, path: z.array(refText) })).length(2),
 });
 
+/** The bare board; in the housing with what it needs; closed up. */
+export const ASSEMBLY_STATES = ['board', 'part', 'whole'] as const;
+export type AssemblyState = (typeof ASSEMBLY_STATES)[number];
+
 export const functionSchema = z.object({
   id: z.string().regex(/^[a-z][a-z0-9-]*$/),
   what: z.string(),
   parts: z.array(refText).min(1),
   rails: z.array(netName).default([]),
   minutes: positive,
+  assembly: z.enum(ASSEMBLY_STATES).default('board').describe('how far the device is put together to try it'),
 });
 
 /** A place whose part type matters: what it was built with, and what a replacement has to bring. */

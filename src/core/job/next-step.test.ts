@@ -1,3 +1,4 @@
+import { orderProofs } from '../proof';
 import { demoBoard } from '../../../demo/files';
 import { DEFAULT_PRACTICE, Predictor } from '../diagnose';
 import { railWindows } from '../proof';
@@ -44,7 +45,7 @@ function after(...bodies: EventBody[]) {
     state,
     analysis,
     proof,
-    next: nextStep(board, state, analysis, proof),
+    next: nextStep(board, state, analysis, proof, orderProofs(board.functions, new Map())),
     findings: findingsOf(board, state, analysis, proof),
   };
 }
@@ -80,7 +81,7 @@ describe('the next step', () => {
     const { state, analysis, proof } = after(story(), ...good);
     expect(analysis.suspects[0].ref).toBe('outside');
     // Once no test would say more, the step is to look outside the board.
-    expect(nextStep(board, state, { ...analysis, tests: [] }, proof)).toMatchObject({
+    expect(nextStep(board, state, { ...analysis, tests: [] }, proof, { tests: [], expectedMinutes: 0 })).toMatchObject({
       stage: 'decide',
       title: expect.stringMatching(/^Nothing on this board/),
     });

@@ -4,6 +4,7 @@ import { formatChance, formatInHundred } from '../units';
 import { isOutside, type JobAnalysis, type WorkNow } from './analysis';
 import { takenOnBoardAsIs, type JobState } from './fold';
 import type { JobProof } from './proof';
+import type { ProofOrder } from '../proof';
 import type { StageId } from './stages';
 
 export interface NextStep {
@@ -17,13 +18,19 @@ export interface NextStep {
 const SURE_ENOUGH = 0.9;
 
 /** What to do next on a job. One rule a line, in the order of the bench. */
-export function nextStep(board: Board, state: JobState, analysis: JobAnalysis, proof: JobProof): NextStep {
+export function nextStep(
+  board: Board,
+  state: JobState,
+  analysis: JobAnalysis,
+  proof: JobProof,
+  order: ProofOrder,
+): NextStep {
   if (state.closed) return { stage: 'close', title: 'Closed' };
   if (!state.story) return { stage: 'arrive', title: 'Take the story down' };
   if (state.story.pack === 'swollen' && !state.packOut)
     return { stage: 'arrive', title: 'Swollen pack out first, into the fire-safe box' };
   if (state.decision?.action === 'stop') return { stage: 'close', title: 'Close: stopped' };
-  return state.decision ? afterDecision(board, state, proof) : beforeDecision(analysis);
+  return state.decision ? afterDecision(board, state, proof, order) : beforeDecision(analysis);
 }
 
 function beforeDecision(analysis: JobAnalysis): NextStep {
@@ -54,7 +61,7 @@ const workTitle = ({ repair: { words, cureChance } }: WorkNow): string =>
     ? `${words} blind: cures ${formatInHundred(cureChance)}, and no test is cheaper`
     : `${words}: cures ${formatInHundred(cureChance)}`;
 
-function afterDecision(board: Board, state: JobState, proof: JobProof): NextStep {
+function afterDecision(board: Board, state: JobState, proof: JobProof, order: ProofOrder): NextStep {
   const { action, ref } = state.decision!;
   if (action === 'mend' && ref && !state.replaced.includes(ref)) return { stage: 'heat', title: mendTitle(board, ref) };
   if (action === 'rewrite' && !state.written) return { stage: 'image', title: `Prepare and write the image of ${ref}` };
@@ -68,7 +75,7 @@ function afterDecision(board: Board, state: JobState, proof: JobProof): NextStep
       stage: 'probe',
       title: `${failure.rail} fails: back to probing ${failure.suspects.slice(0, 3).join(', ')}`,
     };
-  if (!proof.allHold) return { stage: 'prove', title: proveTitle(proof) };
+  if (!proof.allHold) return { stage: 'prove', title: proveTitle(proof, order) };
   return { stage: 'close', title: 'Close as repaired' };
 }
 
@@ -88,12 +95,14 @@ function replaceStep(board: Board, state: JobState, ref: string): NextStep {
   return { stage: 'balls', title: `Place the new ${ref}` };
 }
 
-function proveTitle(proof: JobProof): string {
+function proveTitle(proof: JobProof, order: ProofOrder): string {
   const short = proof.shorts.find((s) => s.gone !== true);
   if (short) return `${short.net} to ground before power: is the short gone?`;
   if (proof.rails.next) return `Measure ${proof.rails.next}`;
   const plug = proof.plugs.find((p) => p.healthy === undefined);
   if (plug) return `Plug ${plug.port}, ${plug.side} way`;
-  const fn = proof.functions.find((f) => f.works !== true);
+  const failed = proof.functions.find((f) => f.works === false);
+  if (failed) return `${failed.what} fails: back to probing`;
+  const fn = proof.functions.find((f) => f.id === order.tests[0]?.id);
   return fn ? `Try: ${fn.what}` : 'Open gates: see Close';
 }

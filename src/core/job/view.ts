@@ -14,6 +14,7 @@ import {
   type SuspectPair,
   type Value,
 } from '../diagnose';
+import { orderProofs, type FunctionTest, type ProofOrder } from '../proof';
 import type { ReferenceTable } from '../reference';
 import { analyseJob, type JobAnalysis, type TestAdvice, type WorkNow } from './analysis';
 import { compareWithReferences, type Compared } from './comparison';
@@ -23,6 +24,7 @@ import type { JobEvent } from './events';
 import { findingsOf, type Findings } from './findings';
 import { foldJob, lastUndoable, takenOnBoardAsIs, type JobState } from './fold';
 import { nextStep, type NextStep } from './next-step';
+import { residualRisk } from './residual';
 import { stagePlan } from './stage-plan';
 import { proveJob, type JobProof } from './proof';
 import { STAGES, type StageId } from './stages';
@@ -75,6 +77,8 @@ export interface JobView {
   readonly expectedMinutes?: number;
   readonly curedChance: number;
   readonly proof: JobProof;
+  /** Functions that are still to be tried, in the order that sends the job back soonest for least. */
+  readonly proofOrder: ProofOrder;
   readonly findings: Findings;
   /** What the chosen chip asks of the stages to come, in words. */
   readonly plan: Readonly<Partial<Record<StageId, string>>>;
@@ -110,6 +114,7 @@ export function viewJob(
   const practice = bench.practice ?? DEFAULT_PRACTICE;
   const analysis = analyseJob(predictor, state, practice);
   const proof = proveJob(predictor, state);
+  const proofOrder = orderProofs(untried(board, proof), residualRisk(board, state, analysis));
   const undoable = lastUndoable(events);
   return {
     number,
@@ -147,9 +152,10 @@ export function viewJob(
     expectedMinutes: analysis.expectedMinutes,
     curedChance: analysis.curedChance,
     proof,
+    proofOrder,
     findings: findingsOf(board, state, analysis, proof),
     plan: stagePlan(board, state),
-    next: nextStep(board, state, analysis, proof),
+    next: nextStep(board, state, analysis, proof, proofOrder),
     references: bench.references ?? {},
     practice,
     cautions: Object.fromEntries(STAGES.map(({ id }) => [id, cautionFor(id, state)])) as JobView['cautions'],
@@ -157,6 +163,10 @@ export function viewJob(
     undoable: undoable && eventWords(board, undoable),
   };
 }
+
+/** Functions without a verdict on the board as it is now. */
+const untried = (board: Board, { functions }: JobProof): FunctionTest[] =>
+  board.functions.filter((f) => functions.some((p) => p.id === f.id && p.works === undefined));
 
 /** One event in a few words, for undo and for the record. */
 export function eventWords(board: Board, { body }: JobEvent): string {

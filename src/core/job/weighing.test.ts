@@ -31,7 +31,8 @@ describe('work now', () => {
     const { state } = view;
     const analysis = analyseJob(predictor, state, DEFAULT_PRACTICE);
     const blind = { ...analysis.workNow!, repair: { ...analysis.workNow!.repair, cureChance: 0.55 } };
-    const step = nextStep(heron, state, { ...analysis, workNow: blind }, proveJob(predictor, state));
+    const order = { tests: [], expectedMinutes: 0 };
+    const step = nextStep(heron, state, { ...analysis, workNow: blind }, proveJob(predictor, state), order);
     expect(step.title).toBe('Replace U4 blind: cures 55 in 100, and no test is cheaper');
   });
 

@@ -105,6 +105,6 @@ function suggestionOf(job: JobView, stage: StageId, stem: string | undefined): s
   if (rail) return `${place(rail.net)} `;
   const plug = job.proof.plugs.find((p) => p.healthy === undefined);
   if (plug) return `usb ${job.board.ports.length > 1 ? `${plug.port.toLowerCase()} ` : ''}${plug.side.toLowerCase()} `;
-  const fn = job.proof.functions.find((f) => f.works === undefined);
+  const [fn] = job.proofOrder.tests;
   return fn && `try ${fn.id} `;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
+import type { AssemblyState } from '@/core/board';
 import type { JobView } from '@/core/job';
 import type { RailResult } from '@/core/proof';
 import { formatVolt } from '@/core/units';
@@ -49,14 +50,49 @@ export function ProveWork({ job }: { job: JobView }) {
           ))}
         </Box>
         <Box>
-          <SectionTitle>Functions</SectionTitle>
-          {functions.map((f) => (
-            <ProofLine key={f.id} name={f.what} figure="" state={f.works} stem={`try ${f.id} `} />
-          ))}
+          <SectionTitle>Functions, the likeliest to send it back first</SectionTitle>
+          {functions
+            .filter((f) => f.works !== undefined)
+            .map((f) => (
+              <ProofLine key={f.id} name={f.what} figure="" state={f.works} stem={`try ${f.id} `} />
+            ))}
+          <OpenFunctions job={job} />
         </Box>
       </Grid>
     </>
   );
+}
+
+const ASSEMBLY_WORDS: Readonly<Record<AssemblyState, string>> = {
+  board: 'with the bare board',
+  part: 'in the housing, still open',
+  whole: 'closed up',
+};
+const MOST_CLEARED = 4;
+
+/** What is still to be tried: how far to put it together for each, its chance to fail, what a pass clears. */
+function OpenFunctions({ job: { proofOrder, board } }: { job: JobView }) {
+  return proofOrder.tests.map(({ id, assembly, failChance, clears, implicates }, k) => (
+    <Box key={id}>
+      {assembly !== proofOrder.tests[k - 1]?.assembly && (
+        <Text fontSize="13px" color="copperText" mt="1">
+          {ASSEMBLY_WORDS[assembly]}
+        </Text>
+      )}
+      <ProofLine
+        name={board.functions.find((f) => f.id === id)!.what}
+        figure={`${(100 * failChance).toFixed(1)} %`}
+        state={undefined}
+        stem={`try ${id} `}
+      />
+      <Text fontSize="13px" color="quiet" mb="1">
+        {clears.length === 0
+          ? 'clears nothing new'
+          : `clears ${clears.slice(0, MOST_CLEARED).join(' ')}${clears.length > MOST_CLEARED ? ' …' : ''}`}
+        {implicates[0] && `; a failure points to ${implicates[0].ref}`}
+      </Text>
+    </Box>
+  ));
 }
 
 function SectionTitle({ children }: { children: string }) {

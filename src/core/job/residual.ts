@@ -1,0 +1,40 @@
+import { partByRef, type Board, type Part } from '../board';
+import type { JobAnalysis } from './analysis';
+import type { JobState } from './fold';
+
+/** A placed part with balls or a pad under it has an open or bridged joint. Engineering estimate. */
+const HIDDEN_JOINT_RISK = 0.06;
+/** A placed part whose joints can be seen. Engineering estimate. */
+const SEEN_JOINT_RISK = 0.02;
+/** Any other part, by nothing but chance. Engineering estimate. */
+const OTHER_RISK = 0.001;
+
+/**
+ * How likely each part still keeps the device from working: what the readings leave to suspect, and the joints of what was
+ * placed. Both at once do not add up to more than one.
+ */
+export function residualRisk(
+  board: Board,
+  { replaced }: JobState,
+  { suspects, curedChance }: Pick<JobAnalysis, 'suspects' | 'curedChance'>,
+): Map<string, number> {
+  const placed = new Set(replaced.filter((name) => !name.includes('/')));
+  const others = suspects.filter((s) => partByRef(board, s.ref) && !placed.has(s.ref));
+  const suspected = new Map<string, number>();
+  for (const { ref, p } of others) suspected.set(ref, (suspected.get(ref) ?? 0) + p);
+  // Once something was replaced, what the readings leave is the chance that it was not that.
+  const left = placed.size > 0 ? 1 - curedChance : 1;
+  return new Map(
+    board.parts.map((part) => {
+      const { ref } = part;
+      const joint = placed.has(ref) ? jointRisk(board, part) : OTHER_RISK;
+      return [ref, 1 - (1 - joint) * (1 - Math.min(1, left * (suspected.get(ref) ?? 0)))] as const;
+    }),
+  );
+}
+
+function jointRisk({ packages }: Board, part: Part): number {
+  const { lands } = packages[part.package];
+  const isHidden = lands.kind === 'array' || ('centreMm' in lands && lands.centreMm !== undefined);
+  return isHidden ? HIDDEN_JOINT_RISK : SEEN_JOINT_RISK;
+}
