@@ -178,3 +178,12 @@ export async function jobSummaries(db: Database): Promise<JobSummary[]> {
     lastAt: lastAt.get(r.number) ?? r.openedAt,
   }));
 }
+
+/** Numbers of the jobs in which a soak was ever begun. */
+export async function jobsWithSoaks(db: Database): Promise<number[]> {
+  const rows = await db
+    .selectDistinct({ number: jobEvents.jobNumber })
+    .from(jobEvents)
+    .where(eq(field<string>('kind'), 'soak'));
+  return rows.map((r) => r.number);
+}

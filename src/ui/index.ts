@@ -1,6 +1,6 @@
 export { UiProvider } from './provider';
 export { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from './frame/entry-bar';
-export { EntryOfferProvider, useEntryOffer } from './frame/entry-offer';
+export { EntryOfferProvider, useEntryOffer, useEntryPedal } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';
 export { BigFigure } from './parts/big-figure';

@@ -17,6 +17,7 @@ const COMMANDS = [
   'lifted',
   'flat',
   'pack',
+  'soak',
   'note',
   'fix',
   'open',
@@ -47,6 +48,8 @@ function candidates(board: Board, words: string[]): string[] {
         : last === 3 && ports.includes(second)
           ? ['a', 'b']
           : [];
+    case 'soak':
+      return last === 2 ? ['30', 'restart', 'off'] : [];
     case 'look':
       return last === 2 ? ports : last === 3 ? ['good', 'bad'] : [...LOOK_FINDINGS];
     case 'talk':

@@ -1,3 +1,4 @@
+import { parseSoak } from './soak';
 import { findPlace, groundNet, isTwoTerminal, partByRef, railOfNet, type Board } from '../board';
 import {
   LOOK_FINDINGS,
@@ -69,6 +70,8 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
       return parseLifted(board, rest);
     case 'flat':
       return parseFlat(board, rest);
+    case 'soak':
+      return parseSoak(state.soaks, rest);
     case 'pack':
       return parsePack(board, rest);
     case 'open':

@@ -190,6 +190,11 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     durationS: z.number(),
     packets: z.array(packetSchema).max(400),
   }),
+  z.object({
+    kind: z.literal('soak'),
+    act: z.enum(['start', 'restart', 'end']),
+    minutes: z.number().min(1).max(1440).optional().describe('how long, at its start'),
+  }),
   z.object({ kind: z.literal('note'), text: words }),
   z.object({
     kind: z.literal('close'),

@@ -1,3 +1,4 @@
+import { foldSoak, type Soak } from './soak';
 import { accessFor, deeper, type Access, type OutsideThing, type Reading } from '../diagnose';
 import type { EventBody, ImageRole, JobEvent, Story } from './events';
 
@@ -47,6 +48,7 @@ export interface JobState {
   readonly traces: Readonly<Record<string, Body<'trace'>>>;
   /** The latest capture of each port. */
   readonly captures: Readonly<Record<string, Body<'capture'>>>;
+  readonly soaks: readonly Soak[];
   readonly notes: readonly string[];
   readonly closed?: Body<'close'> & { readonly at: string };
   /** Events that count: undone and corrected ones left out, corrections in the place of what they correct. */
@@ -70,6 +72,7 @@ const START: JobState = {
   writing: false,
   traces: {},
   captures: {},
+  soaks: [],
   notes: [],
   live: [],
 };
@@ -173,6 +176,8 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, traces: { ...state.traces, [`${body.port} ${body.side}`]: body } };
     case 'capture':
       return { ...state, captures: { ...state.captures, [body.port]: body } };
+    case 'soak':
+      return { ...state, soaks: foldSoak(state.soaks, body, event.at) };
     case 'note':
       return { ...state, notes: [...state.notes, body.text] };
     case 'close':

@@ -25,6 +25,7 @@ export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, typ
 export { kindsAtFault, learnedRecords, type KindRecord } from './records';
 export { nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
+export { runningSoak, viewSoak, type Soak, type SoakView } from './soak';
 export { isBareValue, walkPort, walkStem, type PortWalk, type WalkPin } from './walk';
 export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';

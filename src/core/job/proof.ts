@@ -1,6 +1,7 @@
 import type { Board, PlugSide } from '../board';
 import { SHORT_BELOW_OHM, meaningOf, readMeter, type Measurement, type Predictor } from '../diagnose';
 import { judgeGates, proveRails, type Gate, type RailProof } from '../proof';
+import { viewSoak } from './soak';
 import { takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
 
 export interface PlugProof {
@@ -36,7 +37,14 @@ export function proveJob(predictor: Predictor, state: JobState): JobProof {
     const last = latest(now, (m) => m.kind === 'works' && m.fn === f.id);
     return { id: f.id, what: f.what, works: last && last.value.kind === 'pass' };
   });
-  const gates = judgeGates({ rails, plugs, shorts, functions, imageSound: imageSound(state) });
+  const gates = judgeGates({
+    rails,
+    plugs,
+    shorts,
+    functions,
+    imageSound: imageSound(state),
+    soak: soakMissing(state),
+  });
   return { rails, plugs, shorts, functions, gates, allHold: gates.every((g) => g.holds) };
 }
 
@@ -76,4 +84,13 @@ function imageSound(state: JobState): boolean | undefined {
   if (!state.written && !state.images.merged && state.decision?.action !== 'rewrite') return undefined;
   const { written, images } = state;
   return written !== undefined && images.merged?.sound === true && images.merged.sha256 === written.sha256;
+}
+
+/** A soak that was begun has to hold before the job closes; only an ended one needs no clock. */
+function soakMissing({ soaks }: JobState): string | undefined {
+  const last = soaks.at(-1);
+  if (!last) return undefined;
+  if (!last.endedAt) return 'still on';
+  const { state, words } = viewSoak(last, last.endedAt);
+  return state === 'held' ? '' : words;
 }

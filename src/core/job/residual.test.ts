@@ -1,5 +1,5 @@
 import { demoBoard } from '../../../demo/files';
-import { residualRisk } from './residual';
+import { residualRisk, shortIsBackChance } from './residual';
 import { foldJob, type EventBody, type JobEvent } from '.';
 
 const board = demoBoard('heronlog-4-c');
@@ -29,4 +29,15 @@ test('a placed part with a pad below it is a hidden joint; what else was suspect
   const risk = residualRisk(board, placed, { suspects, curedChance: 0.9 } as never);
   expect(risk.get('U4')).toBeCloseTo(0.06, 9);
   expect(risk.get('C20')).toBeCloseTo(1 - 0.999 * (1 - 0.1 * 0.2), 9);
+});
+
+test('a short is likelier after work, likelier still unseen, and sure where it reads', () => {
+  const placed = after({ kind: 'partOff', ref: 'U4' }, { kind: 'partOn', ref: 'U4', fresh: true });
+  const chances = [
+    shortIsBackChance(after(), []),
+    shortIsBackChance(placed, [{ net: 'PD18', gone: true }]),
+    shortIsBackChance(placed, [{ net: 'PD18', gone: undefined }]),
+    shortIsBackChance(placed, [{ net: 'PD18', gone: false }]),
+  ];
+  [0.01, 0.0397, 0.51985, 1].forEach((chance, k) => expect(chances[k]).toBeCloseTo(chance, 9));
 });

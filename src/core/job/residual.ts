@@ -1,6 +1,7 @@
 import { partByRef, type Board, type Part } from '../board';
 import type { JobAnalysis } from './analysis';
 import type { JobState } from './fold';
+import type { JobProof } from './proof';
 
 /** A placed part with balls or a pad under it has an open or bridged joint. Engineering estimate. */
 const HIDDEN_JOINT_RISK = 0.06;
@@ -37,4 +38,18 @@ function jointRisk({ packages }: Board, part: Part): number {
   const { lands } = packages[part.package];
   const isHidden = lands.kind === 'array' || ('centreMm' in lands && lands.centreMm !== undefined);
   return isHidden ? HIDDEN_JOINT_RISK : SEEN_JOINT_RISK;
+}
+
+/** A short on a board that nobody worked on, and what each placed part adds to it by a bridge. Engineering estimates. */
+const SHORT_BY_ITSELF = 0.01;
+const BRIDGE_RISK = 0.03;
+/** A short that was there and was not measured since. Engineering estimate. */
+const SHORT_UNSEEN = 0.5;
+
+/** Chance that something shorts the board when it gets its first power. */
+export function shortIsBackChance({ replaced }: JobState, shorts: JobProof['shorts']): number {
+  const placed = replaced.filter((name) => !name.includes('/')).length;
+  const unseen = shorts.filter((s) => s.gone === undefined).length;
+  const there = shorts.some((s) => s.gone === false);
+  return there ? 1 : 1 - (1 - SHORT_BY_ITSELF) * (1 - BRIDGE_RISK) ** placed * (1 - SHORT_UNSEEN) ** unseen;
 }

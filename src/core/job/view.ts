@@ -24,7 +24,7 @@ import type { JobEvent } from './events';
 import { findingsOf, type Findings } from './findings';
 import { foldJob, lastUndoable, takenOnBoardAsIs, type JobState } from './fold';
 import { nextStep, type NextStep } from './next-step';
-import { residualRisk } from './residual';
+import { residualRisk, shortIsBackChance } from './residual';
 import { stagePlan } from './stage-plan';
 import { proveJob, type JobProof } from './proof';
 import { STAGES, type StageId } from './stages';
@@ -79,6 +79,8 @@ export interface JobView {
   readonly proof: JobProof;
   /** Functions that are still to be tried, in the order that sends the job back soonest for least. */
   readonly proofOrder: ProofOrder;
+  /** Chance that something shorts the board at its next power. */
+  readonly shortChance: number;
   readonly findings: Findings;
   /** What the chosen chip asks of the stages to come, in words. */
   readonly plan: Readonly<Partial<Record<StageId, string>>>;
@@ -153,6 +155,7 @@ export function viewJob(
     curedChance: analysis.curedChance,
     proof,
     proofOrder,
+    shortChance: shortIsBackChance(state, proof.shorts),
     findings: findingsOf(board, state, analysis, proof),
     plan: stagePlan(board, state),
     next: nextStep(board, state, analysis, proof, proofOrder),
@@ -213,6 +216,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `trace ${body.side} way`;
     case 'capture':
       return `capture ${body.name}`;
+    case 'soak':
+      return { start: `soak of ${body.minutes} min`, restart: 'restart in the soak', end: 'end of the soak' }[body.act];
     case 'note':
       return `note: ${body.text}`;
     case 'close':

@@ -2,7 +2,7 @@ import type { PlugSide } from '../board';
 import type { RailProof } from './rails';
 
 export interface Gate {
-  readonly id: 'rails' | 'plugs' | 'shorts' | 'functions' | 'image';
+  readonly id: 'rails' | 'plugs' | 'shorts' | 'functions' | 'image' | 'soak';
   readonly words: string;
   readonly holds: boolean;
   /** What is missing, in a few words. */
@@ -18,6 +18,8 @@ export interface GateFacts {
   readonly functions: readonly { readonly id: string; readonly works: boolean | undefined }[];
   /** Undefined when no image was worked on. */
   readonly imageSound?: boolean;
+  /** What is missing of the last soak; empty where it held, undefined where none was begun. */
+  readonly soak?: string;
 }
 
 /** A job closes as repaired only when all gates hold, or with a named reason. */
@@ -58,5 +60,6 @@ export function judgeGates(facts: GateFacts): Gate[] {
   ];
   if (facts.imageSound !== undefined)
     gates.push(gate('image', 'Image checks hold', facts.imageSound ? [] : ['the image written last is not sound']));
+  if (facts.soak !== undefined) gates.push(gate('soak', 'Soak held', facts.soak === '' ? [] : [facts.soak]));
   return gates;
 }

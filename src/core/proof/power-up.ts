@@ -24,6 +24,8 @@ const RETRY_MINUTES = 2;
 const MINUTES_PER_WATT = 4;
 /** Draws of good boards beyond the stated range: its ends are two standard deviations from the middle, in logarithms. */
 const ENDS_AT_SD = 2;
+/** A range that begins at nothing: no running board draws less than this share of its most. Engineering estimate. */
+const LEAST_OF_MOST = 0.1;
 const STEP_A = 0.05;
 const MOST_A = 3;
 
@@ -31,7 +33,8 @@ const MOST_A = 3;
  * The current limit for the first power-up: low enough that a short that is back stays cool, high enough that a good board
  * starts. The limit with the least expected minutes lost, in steps of 0.05 A.
  */
-export function adviseLimit({ volts, drawA: [least, most], shortChance }: PowerUpFacts): PowerUpAdvice {
+export function adviseLimit({ volts, drawA: [from, most], shortChance }: PowerUpFacts): PowerUpAdvice {
+  const least = Math.max(from, most * LEAST_OF_MOST);
   const middle = (Math.log(least) + Math.log(most)) / 2;
   const sd = Math.max(0.05, (Math.log(most) - Math.log(least)) / 2 / ENDS_AT_SD);
   const at = (limitA: number): PowerUpAdvice & { readonly lost: number } => {

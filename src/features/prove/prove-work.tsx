@@ -2,13 +2,15 @@
 
 import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import type { AssemblyState } from '@/core/board';
-import type { JobView } from '@/core/job';
+import type { JobView, KeepEvent } from '@/core/job';
+import { SoakPart } from './soak-part';
 import type { RailResult } from '@/core/proof';
 import { formatVolt } from '@/core/units';
+import { InstrumentsPart } from './instruments-part';
 import { Headline, face, tone, useEntryOffer } from '@/ui';
 
 /** Rails in tree order against their windows, both plug ways, and the functions: what is proven and what comes next. */
-export function ProveWork({ job }: { job: JobView }) {
+export function ProveWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
   const { rails, plugs, functions, allHold } = job.proof;
   const [failure] = rails.failures;
   const shortsOpen = job.proof.shorts.filter((s) => s.gone !== true);
@@ -35,6 +37,7 @@ export function ProveWork({ job }: { job: JobView }) {
           In the order in which they come up; Enter names the next point.
         </Headline>
       )}
+      <InstrumentsPart job={job} />
       <RailTable job={job} />
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="6" mt="4">
         <Box>
@@ -48,6 +51,7 @@ export function ProveWork({ job }: { job: JobView }) {
               stem={`usb ${job.board.ports.length > 1 ? `${p.port.toLowerCase()} ` : ''}${p.side.toLowerCase()} `}
             />
           ))}
+          <SoakPart job={job} onKeep={onKeep} />
         </Box>
         <Box>
           <SectionTitle>Functions, the likeliest to send it back first</SectionTitle>

@@ -60,7 +60,7 @@ function remember(name: string, text: string): void {
 /** The entry line: what is typed, what it means in words, and the keys that work here. */
 export function EntryBar(props: EntryBarProps) {
   const { name, placeholder, echo, complete, applyCompletion, submit, version, suggestion, commands } = props;
-  const { offer } = useEntryOffer();
+  const { offer, pedalRef } = useEntryOffer();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<Echo>();
@@ -79,19 +79,26 @@ export function EntryBar(props: EntryBarProps) {
   }
   useEffect(() => {
     if (offer) input.current?.focus();
+    if (offer?.take) void latest.current(offer.text);
   }, [offer]);
+
+  // An instrument's reading is kept by the function of the newest render.
+  const latest = useRef(keep);
+  useEffect(() => {
+    latest.current = keep;
+  });
 
   const shown = answer ?? (text.trim() ? echo(text) : undefined);
   const completions = text.trim() ? complete(text) : [];
 
-  async function keep(): Promise<void> {
+  async function keep(line: string): Promise<void> {
     setSending(true);
     try {
-      const { kept, words, seq } = await submit(text.trim());
+      const { kept, words, seq } = await submit(line.trim());
       setAwaited(seq ?? 0);
       setAnswer({ words: kept ? `Kept: ${words}` : words, state: kept ? 'plain' : 'problem' });
       if (kept) {
-        remember(name, text.trim());
+        remember(name, line.trim());
         setText('');
         setRecall(0);
       }
@@ -130,7 +137,8 @@ export function EntryBar(props: EntryBarProps) {
     if (event.key === 'Enter' || event.key === 'F9') {
       event.preventDefault();
       if (busy) return;
-      if (text.trim()) void keep();
+      if (text.trim()) void keep(text);
+      else if (event.key === 'F9' && pedalRef.current) pedalRef.current();
       else if (suggestion) setText(suggestion);
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
@@ -150,13 +158,19 @@ export function EntryBar(props: EntryBarProps) {
     /** Typing anywhere lands in the line: the hand need not find it first. */
     function catchKey(event: globalThis.KeyboardEvent): void {
       const target = event.target as HTMLElement;
+      if (event.key === 'F9' && target !== input.current) {
+        // The foot knows nothing of the focus.
+        event.preventDefault();
+        if (pedalRef.current && input.current?.value === '') pedalRef.current();
+        return input.current?.focus();
+      }
       const elsewhere = target.closest('input, textarea, select, button, a, [role="slider"], dialog');
       if (elsewhere || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key.length === 1 || event.key === 'Enter') input.current?.focus();
     }
     window.addEventListener('keydown', catchKey);
     return () => window.removeEventListener('keydown', catchKey);
-  }, []);
+  }, [pedalRef]);
 
   return (
     <Box position="relative">

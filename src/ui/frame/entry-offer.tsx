@@ -1,20 +1,54 @@
 'use client';
 
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+  type RefObject,
+} from 'react';
 
-interface Offering {
-  readonly offer?: { readonly text: string; readonly stamp: number };
-  readonly offerText: (text: string) => void;
+interface Offer {
+  readonly text: string;
+  readonly stamp: number;
+  /** Kept at once, as if Enter had been pressed. */
+  readonly take: boolean;
 }
 
-const OfferContext = createContext<Offering>({ offerText: () => {} });
+interface Offering {
+  readonly offer?: Offer;
+  readonly offerText: (text: string, options?: { readonly take?: boolean }) => void;
+  /** What the foot pedal does while the line is empty, where something has taken it. */
+  readonly pedalRef: RefObject<(() => void) | undefined>;
+}
 
-/** Lets a click anywhere in the frame put a text into the entry line. */
+const OfferContext = createContext<Offering>({ offerText: () => {}, pedalRef: { current: undefined } });
+
+/** Lets a click anywhere in the frame put a text into the entry line, and an instrument take the foot pedal. */
 export function EntryOfferProvider({ children }: { children: ReactNode }) {
-  const [offer, setOffer] = useState<Offering['offer']>();
-  const offerText = useCallback((text: string) => setOffer((last) => ({ text, stamp: (last?.stamp ?? 0) + 1 })), []);
-  const value = useMemo(() => ({ offer, offerText }), [offer, offerText]);
+  const [offer, setOffer] = useState<Offer>();
+  const pedalRef = useRef<(() => void) | undefined>(undefined);
+  const offerText = useCallback<Offering['offerText']>(
+    (text, { take = false } = {}) => setOffer((last) => ({ text, take, stamp: (last?.stamp ?? 0) + 1 })),
+    [],
+  );
+  const value = useMemo(() => ({ offer, offerText, pedalRef }), [offer, offerText]);
   return <OfferContext value={value}>{children}</OfferContext>;
 }
 
 export const useEntryOffer = (): Offering => useContext(OfferContext);
+
+/** Takes the foot pedal as long as there is something for it to do. */
+export function useEntryPedal(press: (() => void) | undefined): void {
+  const { pedalRef } = useContext(OfferContext);
+  useEffect(() => {
+    pedalRef.current = press;
+    return () => {
+      pedalRef.current = undefined;
+    };
+  }, [pedalRef, press]);
+}

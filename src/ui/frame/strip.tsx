@@ -5,6 +5,7 @@ import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Box, Flex, Link } from '@chakra-ui/react';
 import { Key } from '../parts/key';
+import { Clocks } from './clocks';
 import { ThemeSwitch } from './theme-switch';
 
 const PLACES = [
@@ -27,7 +28,9 @@ export function Strip({ where }: { where?: ReactNode }) {
           {where}
         </Box>
       )}
-      <Flex as="nav" aria-label="Places" gap="4.5" ml="auto" align="center">
+      <Flex ml="auto" />
+      <Clocks />
+      <Flex as="nav" aria-label="Places" gap="4.5" align="center">
         {PLACES.map(({ href, name }) => (
           <Link
             key={href}

@@ -1,0 +1,100 @@
+/** The proof with the simulated supply and meter: a short that came back, a rail that fails, soaks through a power loss. */
+import { expect, test, type Page } from '@playwright/test';
+import { demoBoard } from '../demo/files';
+import { enterLine, headline, stageKey } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3226);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+const board = demoBoard('heronlog-4-c');
+const status = (page: Page) => page.getByRole('status').first();
+
+/** The probe is held, the pedal pressed, and the value is kept. */
+async function pedal(page: Page, kept: string | RegExp): Promise<void> {
+  await page.keyboard.press('F9');
+  await expect(status(page)).toContainText('Kept:');
+  await expect(status(page)).toContainText(kept);
+}
+
+test('a short that came back is caught before power; a rail fails, the job goes back, is mended again and closes', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/probe`);
+  await enterLine(page, 'off u4');
+  await enterLine(page, 'on u4 new');
+  await stageKey(page, 8, 'Prove');
+  await expect(headline(page)).toHaveText('PD18 to ground before power: is the short gone?');
+  const bench = page.getByLabel('The board on the simulated bench');
+  const power = page.getByRole('button', { name: /^Output on: 15\.00 V, limit 0\.\d\d A$/ });
+  const choose = async (words: RegExp): Promise<void> => {
+    const option = bench.locator('option', { hasText: words });
+    await bench.selectOption((await option.first().getAttribute('value'))!);
+  };
+  await choose(/^U4 .*PD18 shorted/);
+  await expect(power).toBeDisabled();
+  await pedal(page, /TP8 to ground, 1\.\d\d Ω/);
+  await expect(page.getByText('PD18 still shorted')).toBeVisible();
+  await expect(power).toBeDisabled();
+
+  // The part comes off and another goes on: the short went with it.
+  await enterLine(page, 'off u4');
+  await enterLine(page, 'on u4 new');
+  await bench.selectOption('all good');
+  await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
+  await expect(power).toBeEnabled();
+  await page.keyboard.press('F9');
+  await expect(page.getByText('the output is off')).toBeVisible();
+  await power.click();
+  await expect(page.getByLabel('Supply and meter')).toContainText('expected.');
+  await choose(/^U7 .*dead/);
+  for (const rail of board.rails) {
+    await pedal(page, `voltage of ${rail.id}`);
+    if (rail.id === 'V5') break;
+  }
+  await expect(headline(page)).toHaveText(/^V5 fails, VSYS is good$/);
+  await expect(page.getByRole('complementary')).toContainText('U7');
+  await stageKey(page, 3, 'Probe');
+  await expect(page.getByRole('complementary')).toContainText('U7');
+
+  await enterLine(page, 'off u7');
+  await enterLine(page, 'on u7 new');
+  await stageKey(page, 8, 'Prove');
+  // Work was done since: the old short is measured once more before power.
+  await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
+  await page.getByRole('button', { name: /^Output on/ }).click();
+  for (const rail of board.rails) await pedal(page, `voltage of ${rail.id}`);
+  await enterLine(page, 'usb a 15.1 0.61');
+  await enterLine(page, 'usb b 15 0.6');
+  for (const fn of board.functions) await enterLine(page, `try ${fn.id} works`);
+  await expect(headline(page)).toHaveText('Everything holds');
+  await stageKey(page, 9, 'Close');
+  await page.getByLabel('Cause, as the owner is told').fill('Two parts on the port’s supply had failed.');
+  await page.getByRole('button', { name: 'Close the job' }).click();
+  await expect(headline(page)).toHaveText('Closed: repaired');
+});
+
+test('soaks in two jobs run on through a power loss of the server, and hold a job open until they are over', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/27/prove`);
+  await enterLine(page, 'soak 30');
+  await page.goto(`${server.url}/jobs/34/prove`);
+  await page.getByRole('button', { name: 'Soak 60 min' }).click();
+  const soak = page.getByLabel('Soak', { exact: true });
+  await expect(soak).toContainText('left of 60 min');
+  await server.killHard();
+  await server.serve();
+  await page.goto(`${server.url}/jobs/27/prove`);
+  await expect(soak).toContainText(/(29|30):\d\d min left of 30 min/);
+  const clocks = page.getByRole('navigation', { name: 'Running clocks' });
+  await expect(clocks).toContainText(/0027 soak 29:\d\d/);
+  await clocks.getByRole('link', { name: /^0034 soak (59|60):\d\d$/ }).click();
+  await expect(page).toHaveURL(/\/jobs\/34\/prove$/);
+  await page.getByRole('button', { name: 'It restarted' }).click();
+  await expect(soak).toContainText('1 restart');
+  await page.getByRole('button', { name: 'End the soak' }).click();
+  await expect(page.getByRole('complementary')).toContainText('1 restart');
+  await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
+});
