@@ -79,10 +79,9 @@ function failureOf(board: Board, rail: Rail, stateOf: ReadonlyMap<string, RailSt
         between.add(port.imagePart);
     }
   }
-  const dragging = passedOn(board, rail, stateOf);
-  for (const down of dragging)
-    down.feeds.forEach((feed) => feed.from !== null && down !== rail && feed.via.forEach((ref) => between.add(ref)));
-  const nets = new Set(dragging.map((r) => r.net));
+  // A short drags down every rail that is joined by switches alone: with a good one joined, it lies elsewhere.
+  const joinedToGood = rail.feeds.some((f) => f.by === null && f.from !== null && stateOf.get(f.from) === 'passes');
+  const nets = new Set(joinedToGood ? [] : passedOn(board, rail, stateOf).map((r) => r.net));
   for (const part of board.parts) {
     if (canDragDown(part.kind) && Object.values(part.pins).some((net) => nets.has(net))) between.add(part.ref);
   }
