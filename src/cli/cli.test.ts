@@ -128,21 +128,32 @@ test('parts plan opens the donor that serves both', async () => {
   expect((await cli('parts', 'plan', file('bad.json', { needs: 3 }))).code).toBe(2);
 });
 
-test('image compare', async () => {
-  const { regions, a, b } = await json(
-    'image',
-    'compare',
-    'demo/families/heron-pd.json',
-    'demo/images/heronlog-patient-damaged.bin',
-    'demo/images/heronlog-known-good.bin',
-  );
-  expect([a.sound, b.sound]).toEqual([false, true]);
-  expect(regions.find((r: { region: string }) => r.region === 'code').differingBytes).toBeGreaterThan(600);
-});
-
 test('proof rails', async () => {
   const answer = await json('proof', 'rails', HERON, file('volts.json', { VBUS: 15, VBUS_F: 15, AON33: 0 }));
   expect(answer.failures[0]).toMatchObject({ rail: 'AON33', lastGood: 'VBUS_F' });
+});
+
+test('proof order: a likely fault is tried first; unknown parts are refused', async () => {
+  const { tests, expectedMinutes } = await json('proof', 'order', HERON, file('risk.json', { U7: 0.4 }));
+  expect(tests[0]).toMatchObject({ id: 'sensor-supply', implicates: [{ ref: 'U7' }] });
+  expect(expectedMinutes).toBeGreaterThan(0);
+  const { code, err } = await cli('proof', 'order', HERON, file('risk.json', { U77: 0.4 }));
+  expect([code, err]).toEqual([2, expect.stringContaining('got "U77"')]);
+});
+
+test('a report from a job’s events, notes only where they are asked for', async () => {
+  const meta = { at: '2026-11-24T08:00:00.000Z', bench: 'Bench 1', actor: 'Bench lead' };
+  const story = { symptom: 'dead', history: [], dataMatters: false, locked: false, consent: true, pack: 'sound' };
+  const events = [
+    { seq: 1, ...meta, body: { kind: 'story', ...story } },
+    { seq: 2, ...meta, body: { kind: 'note', text: 'door code 555' } },
+  ];
+  const plain = await json('report', HERON, file('events.json', events), '--job', '7');
+  expect(plain).toMatchObject({ title: 'Repair report, job 0007', outcome: 'Open', symptom: 'dead' });
+  expect(JSON.stringify(plain)).not.toContain('555');
+  const told = await json('report', HERON, file('events.json', events), '--private');
+  expect(told.notes).toEqual(['door code 555']);
+  expect((await cli('report', HERON, file('events.json', []))).code).toBe(2);
 });
 
 describe('board', () => {

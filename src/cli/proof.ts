@@ -1,6 +1,7 @@
 import type { Command } from 'commander';
 import { z } from 'zod';
 import { partByRef } from '../core/board';
+import { jobEventSchema, reportOf, viewJob } from '../core/job';
 import { orderProofs, proveRails } from '../core/proof';
 import { InputProblem, print, readBoard, readJson } from './input';
 
@@ -37,5 +38,18 @@ export function addProofCommands(root: Command): void {
       const unknown = Object.keys(risk).find((ref) => !partByRef(board, ref));
       if (unknown) throw new InputProblem(`${riskFile}: expected parts of ${board.id}; got "${unknown}".`);
       print(orderProofs(board.functions, new Map(Object.entries(risk))));
+    });
+  root
+    .command('report <board.json> <events.json>')
+    .description('the report of a job as data; events.json holds its events in order')
+    .option('--job <number>', 'the number that the report carries', '1')
+    .option('--private', 'with the bench’s notes')
+    .action((boardFile: string, eventsFile: string, options: { job: string; private?: true }) => {
+      const board = readBoard(boardFile);
+      const events = readJson(eventsFile, z.array(jobEventSchema));
+      const opened = events[0]?.at;
+      if (opened === undefined) throw new InputProblem(`${eventsFile}: expected the events of a job; got none.`);
+      const job = viewJob(Number(options.job), opened, board, events);
+      print(reportOf(job, { withPrivate: options.private ?? false }));
     });
 }

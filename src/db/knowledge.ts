@@ -1,7 +1,7 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import { goalSetsSchema, type GoalSets } from '../core/heat';
 import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
-import type { BenchKnowledge } from '../core/job';
+import { reportWordsSchema, type BenchKnowledge, type ReportWords } from '../core/job';
 import { sitePracticeSchema, type SitePractice } from '../core/joints';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
 import { referenceTable, type ReferenceReading } from '../core/reference';
@@ -12,6 +12,7 @@ const PRACTICE = 'practice';
 const SOURCING = 'sourcing';
 const GOALS = 'heat goals';
 const SITES = 'site practice';
+const REPORT = 'report words';
 
 async function findSetting(db: Database, name: string): Promise<unknown> {
   const [row] = await db.select().from(settings).where(eq(settings.name, name));
@@ -50,6 +51,12 @@ export const findSitePractice = async (db: Database): Promise<SitePractice> =>
 
 export const saveSitePractice = (db: Database, practice: SitePractice): Promise<void> =>
   saveSetting(db, SITES, practice);
+
+/** How this shop's reports read. */
+export const findReportWords = async (db: Database): Promise<ReportWords> =>
+  reportWordsSchema.parse((await findSetting(db, REPORT)) ?? {});
+
+export const saveReportWords = (db: Database, words: ReportWords): Promise<void> => saveSetting(db, REPORT, words);
 
 /** Reference readings of a board, oldest first. */
 export async function listReferences(db: Database, boardId: string): Promise<ReferenceReading[]> {

@@ -201,6 +201,8 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     outcome: z.enum(OUTCOMES),
     cause: z.string().trim().max(400).describe('what the owner is told about the cause'),
     reason: z.string().trim().max(400).optional().describe('why it closes with gates open'),
+    minutes: z.number().min(0).max(10_000).optional().describe('bench work'),
+    price: z.number().min(0).max(1_000_000).optional().describe('what the owner pays'),
   }),
   z.object({ kind: z.literal('undo'), seq: z.number().int().positive() }),
 ]);

@@ -31,7 +31,9 @@ export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';
 export { storyShift, type StoryShift } from './story';
 export { referencesFromJob } from './references';
-export { reportOf, type JobReport } from './report';
+export { benchMinutes } from './bench-minutes';
+export { reportOf, type JobReport, type ReportOptions } from './report';
+export { DEFAULT_REPORT_WORDS, reportWordsSchema, type ReportWords } from './report-words';
 export {
   captureBody,
   captureReading,

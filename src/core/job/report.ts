@@ -1,10 +1,12 @@
-import { formatVolt } from '../units';
+import { formatMinutes, formatVolt } from '../units';
+import { DEFAULT_REPORT_WORDS, filledIn, type ReportWords } from './report-words';
 import { shortWords } from './findings';
 import { STAGES } from './stages';
 import type { JobView } from './view';
 
 /** The one-page report as plain data: the print page and the PDF show the same. */
 export interface JobReport {
+  readonly shop: string;
   readonly title: string;
   readonly device: string;
   readonly opened: string;
@@ -16,6 +18,11 @@ export interface JobReport {
   readonly symptom: string;
   readonly findings: readonly { readonly stage: string; readonly words: string }[];
   readonly work: readonly string[];
+  /** Bench minutes and price, where they were stated. */
+  readonly bill: readonly { readonly what: string; readonly figure: string }[];
+  /** Notes of the bench, which may be private: only where they were asked for. */
+  readonly notes?: readonly string[];
+  readonly closing: string;
   readonly rails: readonly {
     readonly rail: string;
     readonly wanted: string;
@@ -30,12 +37,26 @@ export interface JobReport {
 
 const day = (iso: string): string => iso.slice(0, 10);
 
-/** What the owner and the shop get on paper. Notes and image names stay out: they may be private. */
-export function reportOf(job: JobView): JobReport {
+export interface ReportOptions {
+  readonly words?: ReportWords;
+  /** Puts the notes in; image names and pictures stay out all the same. */
+  readonly withPrivate?: boolean;
+}
+
+/** What the owner and the shop get on paper. Notes and image names stay out unless asked for: they may be private. */
+export function reportOf(
+  job: JobView,
+  { words = DEFAULT_REPORT_WORDS, withPrivate = false }: ReportOptions = {},
+): JobReport {
   const { state, proof, board } = job;
   const { closed } = state;
+  const facts = { job: String(job.number).padStart(4, '0'), device: board.device };
   return {
-    title: `Repair report, job ${String(job.number).padStart(4, '0')}`,
+    shop: words.shop,
+    title: filledIn(words.heading, facts),
+    closing: filledIn(words.closing, facts),
+    bill: billOf(job, words),
+    ...(withPrivate && { notes: state.notes }),
     device: `${board.device}, ${board.name}, revision ${board.revision}`,
     opened: day(job.openedAt),
     closed: closed && day(closed.at),
@@ -70,10 +91,20 @@ export function reportOf(job: JobView): JobReport {
   };
 }
 
+function billOf({ state: { closed } }: JobView, { money }: ReportWords): JobReport['bill'] {
+  return [
+    ...(closed?.minutes === undefined ? [] : [{ what: 'Bench work', figure: formatMinutes(closed.minutes) }]),
+    ...(closed?.price === undefined ? [] : [{ what: 'Price', figure: `${money} ${closed.price.toFixed(2)}`.trim() }]),
+  ];
+}
+
 function workDone({ state, suspects, board }: JobView): string[] {
   const parts = state.replaced
     .filter((r) => !r.includes('/'))
-    .map((ref) => `${ref} ${board.parts.find((p) => p.ref === ref)?.what ?? ''} replaced`);
+    .map((ref) => {
+      const chip = state.route?.ref === ref && state.route.typeId !== 'none' ? ` by ${state.route.typeId}` : '';
+      return `${ref} ${board.parts.find((p) => p.ref === ref)?.what ?? ''} replaced${chip}`;
+    });
   const image = state.written
     ? [`Image of ${state.written.ref} rewritten, SHA-256 ${state.written.sha256.slice(0, 16)}…, read back the same`]
     : [];

@@ -94,4 +94,28 @@ test('the report says what was found, done and proven, and leaves notes and imag
   expect(report.work).toContain('F1 3 A fuse replaced');
   expect(report.rails.every((r) => r.state === 'passes')).toBe(true);
   expect(JSON.stringify(report)).not.toContain('555');
+  expect(report.bill).toEqual([]);
+});
+
+test('the report in the shop’s words, with its bill, and with the notes where they are asked for', () => {
+  const close = { kind: 'close', outcome: 'repaired', cause: 'fuse', minutes: 95, price: 140 } as const;
+  const job = viewOf(26, [{ kind: 'note', text: 'owner phone 555' }, close]);
+  const words = {
+    shop: 'The Jetty Bench',
+    heading: '{device}: what we did, {job}',
+    closing: 'Ninety days on {job}.',
+    money: 'M',
+  };
+  const report = reportOf(job, { words, withPrivate: true });
+  expect(report).toMatchObject({
+    shop: 'The Jetty Bench',
+    title: 'Heronlog 4: what we did, 0026',
+    closing: 'Ninety days on 0026.',
+  });
+  expect(report.bill).toEqual([
+    { what: 'Bench work', figure: '95 min' },
+    { what: 'Price', figure: 'M 140.00' },
+  ]);
+  expect(report.notes).toEqual(['owner phone 555']);
+  expect(JSON.stringify(reportOf(job, { words }))).not.toContain('555');
 });

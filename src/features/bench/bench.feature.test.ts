@@ -93,7 +93,7 @@ describe('taking a device in', () => {
 
 describe('closing', () => {
   test('as repaired is refused while gates are open, and names them', async () => {
-    const answer = await closeJob(27, 'repaired', 'flood', undefined, 'close-27-a');
+    const answer = await closeJob(27, { outcome: 'repaired', cause: 'flood' }, 'close-27-a');
     expect(answer.kept).toBe(false);
     expect(answer.words).toMatch(
       /^Expected all gates to hold, or a reason\. Open: all rails in their windows \(CHG5 open/,
@@ -102,7 +102,13 @@ describe('closing', () => {
   });
 
   test('with a named reason it closes, and the report prints it', async () => {
-    expect(await closeJob(27, 'repaired', 'flood', 'the owner leaves today', 'close-27-b')).toMatchObject({
+    expect(
+      await closeJob(
+        27,
+        { outcome: 'repaired', cause: 'flood', reason: 'the owner leaves today', minutes: 45, price: 120 },
+        'close-27-b',
+      ),
+    ).toMatchObject({
       kept: true,
     });
     const report = (await loadReport(27))!;
@@ -111,14 +117,14 @@ describe('closing', () => {
   });
 
   test('stopping needs no gates', async () => {
-    expect(await closeJob(28, 'stopped', 'board bent', undefined, 'close-28')).toMatchObject({ kept: true });
-    expect(await closeJob(4711, 'stopped', '', undefined, 'close-x')).toMatchObject({ kept: false });
+    expect(await closeJob(28, { outcome: 'stopped', cause: 'board bent' }, 'close-28')).toMatchObject({ kept: true });
+    expect(await closeJob(4711, { outcome: 'stopped', cause: '' }, 'close-x')).toMatchObject({ kept: false });
     expect(await loadReport(4711)).toBeUndefined();
   });
 
   test('ohms are written out for the PDF’s font', async () => {
     await enterLine(31, 'tp7 1.6 ohm', 'ohm', 'pdf-ohm');
-    await closeJob(31, 'returned', '4.7 kΩ where 6.6 kΩ belongs', undefined, 'close-31');
+    await closeJob(31, { outcome: 'returned', cause: '4.7 kΩ where 6.6 kΩ belongs' }, 'close-31');
     const text = (await reportPdf((await loadReport(31))!)).toString();
     expect(text).toContain('4.7 kohm where 6.6 kohm belongs');
     expect(text).not.toContain('Ω');

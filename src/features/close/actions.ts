@@ -24,12 +24,20 @@ export async function keepReferencesOf(number: number): Promise<{ kept: boolean;
   return { kept: true, words: `${readings.length} readings kept as known good.` };
 }
 
+export interface Closing {
+  readonly outcome: Outcome;
+  /** What the owner is told. */
+  readonly cause: string;
+  /** Why it closes with gates open. */
+  readonly reason?: string;
+  readonly minutes?: number;
+  readonly price?: number;
+}
+
 /** Closes a job. As repaired only when all gates hold, or with a reason. */
 export async function closeJob(
   number: number,
-  outcome: Outcome,
-  cause: string,
-  reason: string | undefined,
+  { reason, ...closing }: Closing,
   key: string,
 ): Promise<{ kept: boolean; words: string }> {
   const db = await database();
@@ -37,11 +45,11 @@ export async function closeJob(
   const board = job && (await findBoard(db, job.boardId));
   if (!job || !board) return { kept: false, words: `Expected a job that exists; there is no job ${number}.` };
   const { proof } = viewJob(number, job.openedAt, board, await jobEventsOf(db, number));
-  if (outcome === 'repaired' && !proof.allHold && !reason?.trim()) {
+  if (closing.outcome === 'repaired' && !proof.allHold && !reason?.trim()) {
     const open = proof.gates.filter((g) => !g.holds).map((g) => `${g.words.toLowerCase()} (${g.missing})`);
     return { kept: false, words: `Expected all gates to hold, or a reason. Open: ${open.join('; ')}.` };
   }
-  const body = { kind: 'close' as const, outcome, cause, reason: reason?.trim() || undefined };
+  const body = { kind: 'close' as const, ...closing, reason: reason?.trim() || undefined };
   const stored = await enter(db, number, { body }, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   revalidatePath('/jobs/[number]', 'layout');

@@ -2,8 +2,9 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
-import { OUTCOMES, referencesFromJob, type JobView, type Outcome } from '@/core/job';
-import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
+import { benchMinutes, OUTCOMES, referencesFromJob, type JobView, type Outcome } from '@/core/job';
+import { parseFigure } from '@/core/units';
+import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { closeJob, keepReferencesOf } from './actions';
 
 const OUTCOME_WORDS: Record<Outcome, string> = {
@@ -88,12 +89,17 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
   const [outcome, setOutcome] = useState<Outcome>(stopped ? 'stopped' : 'repaired');
   const [cause, setCause] = useState('');
   const [reason, setReason] = useState('');
+  const [minutes, setMinutes] = useState(String(benchMinutes(job.state.live)));
+  const [price, setPrice] = useState('');
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
   const needsReason = outcome === 'repaired' && gatesOpen;
   const close = (): void =>
     start(async () => {
-      const answer = await closeJob(job.number, outcome, cause, needsReason ? reason : undefined, crypto.randomUUID());
+      const [stated, problems] = billOf(minutes, price);
+      if (problems) return setProblem(problems);
+      const closing = { outcome, cause, ...(needsReason && { reason }), ...stated };
+      const answer = await closeJob(job.number, closing, crypto.randomUUID());
       setProblem(answer.kept ? undefined : answer.words);
     });
   return (
@@ -113,6 +119,26 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
       {needsReason && (
         <Lines label="Reason for closing with open gates; the report prints it" value={reason} onChange={setReason} />
       )}
+      <Flex gap="5" mb="4">
+        <Named name="Bench minutes, by the times of the entries">
+          <TextInput
+            w="8em"
+            fontFamily="mono"
+            inputMode="decimal"
+            value={minutes}
+            onChange={(e) => setMinutes(e.target.value)}
+          />
+        </Named>
+        <Named name="Price, where it is to be printed">
+          <TextInput
+            w="8em"
+            fontFamily="mono"
+            inputMode="decimal"
+            value={price}
+            onChange={(e) => setPrice(e.target.value)}
+          />
+        </Named>
+      </Flex>
       {problem && <ProblemNote text={problem} />}
       <Box mt="4">
         <MainButton type="button" disabled={busy} onClick={close}>
@@ -121,6 +147,21 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
       </Box>
     </Box>
   );
+}
+
+/** Minutes and price as typed; what is left empty is not stated. */
+function billOf(minutes: string, price: string): [{ minutes?: number; price?: number }, string?] {
+  const bill: { minutes?: number; price?: number } = {};
+  for (const [name, text] of [
+    ['minutes', minutes],
+    ['price', price],
+  ] as const) {
+    if (text.trim() === '') continue;
+    const value = parseFigure(text.trim());
+    if (!value.ok || value.value < 0) return [bill, `Expected a figure from 0 for the ${name}; got “${text}”.`];
+    bill[name] = value.value;
+  }
+  return [bill];
 }
 
 function Lines({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
@@ -154,6 +195,12 @@ function ReportLinks({ number }: { number: number }) {
       </Link>
       <Link href={`/jobs/${number}/report.pdf`} color="copperText" textDecoration="underline">
         Report as PDF
+      </Link>
+      <Link href={`/jobs/${number}/report.json`} color="copperText" textDecoration="underline">
+        as JSON
+      </Link>
+      <Link href={`/jobs/${number}/report?private=1`} color="copperText" textDecoration="underline">
+        with the bench’s notes
       </Link>
     </Flex>
   );

@@ -23,11 +23,11 @@ const plain = (text: string): string => text.replace(/k\u03a9/g, 'kohm').replace
 /** The report as a PDF of one page. */
 export async function reportPdf(report: JobReport): Promise<Buffer> {
   return renderToBuffer(
-    <Document title={report.title} author="Unisolda">
+    <Document title={report.title} author={report.shop}>
       <Page size="A4" style={style.page}>
         <View style={{ ...style.row, justifyContent: 'space-between', borderBottomWidth: 1 }}>
           <Text style={style.title}>{report.title}</Text>
-          <Text style={{ fontWeight: 700 }}>Unisolda</Text>
+          <Text style={{ fontWeight: 700 }}>{report.shop}</Text>
         </View>
         <Text style={style.outcome}>
           {report.outcome}
@@ -41,6 +41,9 @@ export async function reportPdf(report: JobReport): Promise<Buffer> {
         ) : null}
         <Part title="What was found" rows={report.findings.map((f) => [f.stage, plain(f.words)])} wide />
         <Part title="What was done" rows={report.work.map((w) => [plain(w)])} />
+        {report.bill.length > 0 ? (
+          <Part title="Work and price" rows={report.bill.map((b) => [b.what, b.figure])} />
+        ) : null}
         <Part
           title="Rails: wanted, before, now"
           rows={report.rails.map((r) => [r.rail, r.wanted, r.before, r.now, r.state])}
@@ -48,6 +51,7 @@ export async function reportPdf(report: JobReport): Promise<Buffer> {
         <Part title="Plug ways: before, now" rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
         <Part title="Functions" rows={report.functions.map((f) => [f.what, f.state])} />
         <Part title="Gates" rows={report.gates.map((g) => [g.words, g.state])} wide />
+        {report.closing ? <Text style={{ ...style.line, marginTop: 10 }}>{plain(report.closing)}</Text> : null}
       </Page>
     </Document>,
   );

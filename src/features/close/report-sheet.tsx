@@ -12,7 +12,7 @@ export function ReportSheet({ report }: { report: JobReport }) {
         <Heading as="h1" fontSize="26px" fontWeight="700">
           {report.title}
         </Heading>
-        <Text fontWeight="800">Unisolda</Text>
+        <Text fontWeight="800">{report.shop}</Text>
       </Flex>
       <Text fontSize="20px" fontWeight="700">
         {report.outcome}
@@ -36,6 +36,11 @@ export function ReportSheet({ report }: { report: JobReport }) {
           <Text key={w}>{w}</Text>
         ))}
       </Part>
+      {report.bill.length > 0 && (
+        <Part title="Work and price">
+          <Rows head={['', '']} rows={report.bill.map((b) => [b.what, b.figure])} />
+        </Part>
+      )}
       <Part title="Rails">
         <Rows
           head={['Rail', 'Wanted', 'Before', 'Now', '']}
@@ -51,6 +56,14 @@ export function ReportSheet({ report }: { report: JobReport }) {
           rows={[...report.functions.map((f) => [f.what, f.state]), ...report.gates.map((g) => [g.words, g.state])]}
         />
       </Part>
+      {report.notes && report.notes.length > 0 && (
+        <Part title="Notes of the bench, private">
+          {report.notes.map((note, k) => (
+            <Text key={k}>{note}</Text>
+          ))}
+        </Part>
+      )}
+      {report.closing && <Text mt="5">{report.closing}</Text>}
     </Box>
   );
 }

@@ -2,11 +2,11 @@
 
 import { revalidatePath } from 'next/cache';
 import { practiceSchema, type Practice } from '@/core/diagnose';
-import { foldJob, kindsAtFault, learnedRecords, type KindRecord } from '@/core/job';
+import { foldJob, kindsAtFault, learnedRecords, reportWordsSchema, type KindRecord } from '@/core/job';
 import { database } from '@/db/client';
 import { listBoards } from '@/db/boards';
 import { workOfClosedJobs } from '@/db/jobs';
-import { findPractice, savePractice } from '@/db/knowledge';
+import { findPractice, savePractice, saveReportWords } from '@/db/knowledge';
 
 export interface PracticeAnswer {
   readonly kept: boolean;
@@ -39,6 +39,18 @@ export async function keepPractice(change: unknown): Promise<PracticeAnswer> {
   await savePractice(db, { ...(await findPractice(db)), ...given });
   revalidatePath('/', 'layout');
   return { kept: true, words: 'Kept: every open job counts with it from now on.' };
+}
+
+/** Keeps how the shop's reports read; what makes no sense changes nothing. */
+export async function keepReportWords(words: unknown): Promise<PracticeAnswer> {
+  const parsed = reportWordsSchema.safeParse(words);
+  if (!parsed.success) {
+    const [{ path, message }] = parsed.error.issues;
+    return { kept: false, words: `Expected a heading and lines of a report; ${path.join(', ')}: ${message}.` };
+  }
+  await saveReportWords(await database(), parsed.data);
+  revalidatePath('/', 'layout');
+  return { kept: true, words: 'Kept: every report reads like this from now on.' };
 }
 
 /** What the closed jobs of this bench say of each kind of part; nothing is kept by asking. */

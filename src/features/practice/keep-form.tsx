@@ -7,14 +7,16 @@ import { MainButton, ProblemNote } from '@/ui';
 import { keepPractice, type PracticeAnswer } from './actions';
 
 /** A sheet of figures with the button that keeps them. */
-export function KeepForm({
+export function KeepForm<T = Practice>({
   action,
   read,
+  keep = keepPractice,
   aside,
   children,
 }: {
   action: string;
-  read: () => Practice;
+  read: () => T;
+  keep?: (typed: T) => Promise<PracticeAnswer>;
   aside?: ReactNode;
   children: ReactNode;
 }) {
@@ -24,7 +26,7 @@ export function KeepForm({
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        start(async () => setAnswer(await keepPractice(read())));
+        start(async () => setAnswer(await keep(read())));
       }}
     >
       {children}

@@ -1,15 +1,29 @@
 import type { Practice } from '@/core/diagnose';
+import type { ReportWords } from '@/core/job';
 import { ViewLinks } from '@/ui';
 import { PartsPart } from './parts-part';
 import { ReadingsPart } from './readings-part';
+import { ReportPart } from './report-part';
 import { StoryPart } from './story-part';
 import { PRACTICE_VIEWS, type PracticeView } from './view';
 
-const PARTS = { readings: ReadingsPart, story: StoryPart, parts: PartsPart };
+const PARTS: Readonly<Record<Exclude<PracticeView, 'report'>, typeof ReadingsPart>> = {
+  readings: ReadingsPart,
+  story: StoryPart,
+  parts: PartsPart,
+};
 
 /** What this bench has settled for itself: error rates, what the story changes, what parts and time cost. */
-export function PracticeSheet({ practice, view }: { practice: Practice; view: PracticeView }) {
-  const Part = PARTS[view];
+export function PracticeSheet({
+  practice,
+  reportWords,
+  view,
+}: {
+  practice: Practice;
+  reportWords: ReportWords;
+  view: PracticeView;
+}) {
+  const Part = view === 'report' ? undefined : PARTS[view];
   return (
     <>
       <ViewLinks
@@ -17,7 +31,7 @@ export function PracticeSheet({ practice, view }: { practice: Practice; view: Pr
         current={view}
         views={PRACTICE_VIEWS.map(([id, name]) => ({ id, name, href: `?view=${id}` }))}
       />
-      <Part practice={practice} />
+      {Part ? <Part practice={practice} /> : <ReportPart words={reportWords} />}
     </>
   );
 }

@@ -7,8 +7,9 @@ import { enterLine } from '@/features/job/actions';
 import { loadJob } from '@/features/job/queries';
 import type { Database } from '@/db/client';
 import { findPractice, keepReferences, listReferences } from '@/db/knowledge';
-import { keepPractice, learnFromJobs } from './actions';
-import { loadPractice } from './queries';
+import { loadReport } from '@/features/close/queries';
+import { keepPractice, keepReportWords, learnFromJobs } from './actions';
+import { loadPractice, loadReportWords } from './queries';
 
 jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
 
@@ -98,4 +99,19 @@ test('the same point from the same board is kept once, with its newest value', a
   await keepReferences(db, at(12), '2026-11-24T09:00:00.000Z');
   const mine = (await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 77');
   expect(mine.map((r) => r.value)).toEqual([12]);
+});
+
+test('reports read in the shop’s words from then on; an empty heading is refused', async () => {
+  expect(await keepReportWords({ heading: ' ' })).toMatchObject({
+    kept: false,
+    words: expect.stringMatching(/heading/),
+  });
+  const words = { shop: 'The Jetty Bench', heading: 'Job {job}', closing: 'Keep {device} dry.', money: 'M' };
+  expect(await keepReportWords(words)).toMatchObject({ kept: true });
+  expect(await loadReportWords()).toEqual(words);
+  expect(await loadReport(26)).toMatchObject({
+    shop: 'The Jetty Bench',
+    title: 'Job 0026',
+    closing: 'Keep Heronlog 4 dry.',
+  });
 });

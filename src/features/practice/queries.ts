@@ -1,6 +1,9 @@
 import 'server-only';
 import type { Practice } from '@/core/diagnose';
+import type { ReportWords } from '@/core/job';
 import { database } from '@/db/client';
-import { findPractice } from '@/db/knowledge';
+import { findPractice, findReportWords } from '@/db/knowledge';
 
 export const loadPractice = async (): Promise<Practice> => findPractice(await database());
+
+export const loadReportWords = async (): Promise<ReportWords> => findReportWords(await database());

@@ -3,6 +3,7 @@ export const PRACTICE_VIEWS = [
   ['readings', 'Readings'],
   ['story', 'The story'],
   ['parts', 'Parts and money'],
+  ['report', 'The report'],
 ] as const;
 export type PracticeView = (typeof PRACTICE_VIEWS)[number][0];
 

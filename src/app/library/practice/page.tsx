@@ -1,5 +1,5 @@
 import { PracticeSheet } from '@/features/practice/practice-sheet';
-import { loadPractice } from '@/features/practice/queries';
+import { loadPractice, loadReportWords } from '@/features/practice/queries';
 import { practiceView } from '@/features/practice/view';
 import { Sheet, Strip } from '@/ui';
 
@@ -9,7 +9,7 @@ export default async function PracticePage({ searchParams }: { searchParams: Pro
   const { view } = await searchParams;
   return (
     <Sheet strip={<Strip where="Practice" />}>
-      <PracticeSheet practice={await loadPractice()} view={practiceView(view)} />
+      <PracticeSheet practice={await loadPractice()} reportWords={await loadReportWords()} view={practiceView(view)} />
     </Sheet>
   );
 }
