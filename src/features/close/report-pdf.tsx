@@ -11,10 +11,11 @@ const style = StyleSheet.create({
   outcome: { fontSize: 13, fontWeight: 700, lineHeight: 1.4, marginTop: 8 },
   part: { marginTop: 9 },
   partTitle: { fontWeight: 700, borderBottomWidth: 0.5, marginBottom: 2 },
-  row: { flexDirection: 'row', lineHeight: 1.35 },
-  line: { lineHeight: 1.4 },
-  cell: { flex: 1, fontFamily: 'Figures', fontSize: 8, paddingRight: 6 },
-  first: { flex: 1.2, paddingRight: 6 },
+  // A line's height counts from the size that stands beside it: without one it is that of 18 points.
+  row: { flexDirection: 'row' },
+  line: { fontSize: 9, lineHeight: 1.4 },
+  cell: { flex: 1, fontFamily: 'Figures', fontSize: 8, lineHeight: 1.5, paddingRight: 6 },
+  first: { flex: 1.2, fontSize: 9, lineHeight: 1.35, paddingRight: 6 },
 });
 
 /** The shipped font has no Greek letters: ohms are written out. */
