@@ -21,6 +21,7 @@ runBundled('heat/planner.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/pads.ts');
 runBundled('checksum/find.ts');
+runBundled('learned/coverage.ts');
 benchCapture();
 benchDiagnosis();
 benchNetlist();

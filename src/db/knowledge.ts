@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { goalSetsSchema, type GoalSets } from '../core/heat';
 import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
 import { reportWordsSchema, type BenchKnowledge, type ReportWords } from '../core/job';
@@ -80,6 +80,11 @@ export async function keepReferences(db: Database, readings: readonly ReferenceR
         });
     }
   });
+}
+
+/** Takes back the readings that came from one source, such as `job 27`. */
+export async function dropReferences(db: Database, boardId: string, source: string): Promise<void> {
+  await db.delete(references).where(and(eq(references.boardId, boardId), eq(references.source, source)));
 }
 
 /** What a bench knows beside a board's file and a job's own readings. */

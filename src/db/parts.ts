@@ -52,3 +52,13 @@ export async function addReport(db: Database, report: Report, key: string, at: s
     .values({ key, typeId, boardId, json: JSON.stringify(report), addedAt: at })
     .onConflictDoNothing({ target: evidence.key });
 }
+
+export async function isReported(db: Database, key: string): Promise<boolean> {
+  const rows = await db.select({ id: evidence.id }).from(evidence).where(eq(evidence.key, key));
+  return rows.length > 0;
+}
+
+/** Takes a report back, by the key that it was entered with. */
+export async function dropReport(db: Database, key: string): Promise<void> {
+  await db.delete(evidence).where(eq(evidence.key, key));
+}

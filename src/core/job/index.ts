@@ -22,7 +22,7 @@ export {
 } from './events';
 export { HISTORY_WORDS, findingsOf, shortWords, type Findings } from './findings';
 export { foldJob, lastUndoable, liveEvents, takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
-export { kindsAtFault, learnedRecords, type KindRecord } from './records';
+export { factorRange, kindBelief, kindsAtFault, learnedRecords, type KindRecord } from './records';
 export { nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
 export { runningSoak, viewSoak, type Soak, type SoakView } from './soak';
@@ -31,6 +31,7 @@ export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';
 export { storyShift, type StoryShift } from './story';
 export { referencesFromJob } from './references';
+export { lessonOf, type Lesson } from './lesson';
 export { benchMinutes } from './bench-minutes';
 export { reportOf, type JobReport, type ReportOptions } from './report';
 export { DEFAULT_REPORT_WORDS, reportWordsSchema, type ReportWords } from './report-words';

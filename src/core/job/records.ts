@@ -1,5 +1,6 @@
 import { PART_KINDS, partByRef, type Board, type PartKind } from '../board';
 import { Predictor, updateBelief } from '../diagnose';
+import { counted, shareBelief, shareRange, type ShareBelief } from '../math';
 import type { JobState } from './fold';
 
 /** What the closed jobs of a bench say of one kind of part. */
@@ -11,6 +12,9 @@ export interface KindRecord {
   readonly expected: number;
   /** How much likelier than the defaults it has been, drawn towards one while there are few jobs. */
   readonly factor: number;
+  /** Bounds of the factor that hold with 95 %. */
+  readonly low: number;
+  readonly high: number;
 }
 
 /**
@@ -40,9 +44,30 @@ export function learnedRecords(repaired: readonly { board: Board; kinds: Readonl
     const seen = repaired.filter(({ kinds }) => kinds.has(kind)).length;
     const expected = repaired.reduce((sum, { board }) => sum + (shareOf(board).get(kind) ?? 0), 0);
     const factor = (seen + DEFAULT_JOBS) / (expected + DEFAULT_JOBS);
-    return { kind, seen, expected, factor: Math.min(MOST, Math.max(LEAST, factor)) };
+    const range = factorRange(seen, expected, repaired.length);
+    return { kind, seen, expected, factor: Math.min(MOST, Math.max(LEAST, factor)), ...range };
   });
 }
+
+/**
+ * The bounds of a factor: the share of jobs with the kind at fault is a Beta distribution whose mean is the default's and
+ * whose spread is that of the Gamma prior; the jobs are counted into it.
+ */
+export function factorRange(
+  seen: number,
+  expected: number,
+  jobs: number,
+): { readonly low: number; readonly high: number } {
+  const usual = jobs > 0 ? expected / jobs : 0;
+  // A kind that no board has, or that is at fault in every job, has no range.
+  if (usual <= 0 || usual >= 1) return { low: LEAST, high: MOST };
+  const { low, high } = shareRange(counted(kindBelief(usual), seen, jobs - seen));
+  return { low: low / usual, high: high / usual };
+}
+
+/** What is believed of a kind's share before any job: its mean the usual share, its standard deviation that of the factor. */
+export const kindBelief = (usual: number): ShareBelief =>
+  shareBelief(usual, Math.max(1, ((1 - usual) / usual) * DEFAULT_JOBS - 1));
 
 /** Chance that a part of each kind, one or more, is at fault on a board, before the story and any reading. */
 function priorShares(board: Board): ReadonlyMap<PartKind, number> {

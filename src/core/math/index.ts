@@ -2,5 +2,6 @@ export { betaQuantile } from './beta';
 export { invertSpd } from './cholesky';
 export { entropyBits } from './entropy';
 export { erfc, normalCdf, normalDraw, normalPdf } from './normal';
+export { counted, shareBelief, shareRange, type ShareBelief, type ShareRange } from './share';
 export { studentT } from './student';
 export { seededRandom, type Random } from './random';

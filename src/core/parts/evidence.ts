@@ -34,14 +34,14 @@ export const SOURCE_WEIGHT: SourceWeights = { own: 1, mate: 0.7, hearsay: 0.3 };
 /** Chance of success as a Beta posterior over a flat prior, Beta(1, 1). */
 export interface Success {
   readonly mean: number;
-  /** Bounds that hold the chance with 90 %, equal tails. */
+  /** Bounds that hold the chance with 95 %, equal tails. */
   readonly low: number;
   readonly high: number;
   readonly reports: number;
   readonly worked: number;
 }
 
-export const SUCCESS_CONFIDENCE = 0.9;
+export const SUCCESS_CONFIDENCE = 0.95;
 
 /** Counts weighted reports: one that worked adds its weight to the first shape, one that failed to the second. */
 export function successOf(

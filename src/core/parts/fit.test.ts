@@ -157,13 +157,13 @@ test('functions proven and never tried are told apart', () => {
   ]);
 });
 
-test('success is the Beta posterior with its 90 % bounds (jStat)', () => {
+test('success is the Beta posterior with its 95 % bounds (jStat)', () => {
   const reports = demoReports().filter((r) => r.typeId === 'heron-pd-r2');
   const success = successOf(reports, SOURCE_WEIGHT);
   const [a, b] = [1 + 3 + 0.7, 1 + 1];
   expect(success.mean).toBeCloseTo(jStat.beta.mean(a, b), 12);
-  expect(success.low).toBeCloseTo(jStat.beta.inv(0.05, a, b), 7);
-  expect(success.high).toBeCloseTo(jStat.beta.inv(0.95, a, b), 7);
+  expect(success.low).toBeCloseTo(jStat.beta.inv(0.025, a, b), 7);
+  expect(success.high).toBeCloseTo(jStat.beta.inv(0.975, a, b), 7);
   expect([success.reports, success.worked]).toEqual([5, 4]);
 });
 

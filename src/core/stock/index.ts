@@ -1,3 +1,4 @@
+export { lotArrivals, type LotArrivals } from './arrivals';
 export { checkStock } from './check';
 export { STOCK_FORMS, nextId, parseStockEntry, type StockEntry, type StockWorld } from './entry';
 export {

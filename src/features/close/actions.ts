@@ -1,27 +1,57 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { referencesFromJob, viewJob, type Outcome } from '@/core/job';
+import { lessonOf, viewJob, type JobView, type Outcome } from '@/core/job';
 import { problemText } from '@/core/result';
 import { findBoard } from '@/db/boards';
-import { database } from '@/db/client';
+import { database, type Database } from '@/db/client';
 import { enter } from '@/db/enter';
 import { findJob, jobEventsOf } from '@/db/jobs';
-import { keepReferences, knowledgeOf } from '@/db/knowledge';
+import { dropReferences, keepReferences, knowledgeOf } from '@/db/knowledge';
+import { addReport, dropReport } from '@/db/parts';
+import { lessonKey } from './lesson-key';
 
-/** Keeps the readings of a repaired job as known-good ones; a second time changes nothing. */
-export async function keepReferencesOf(number: number): Promise<{ kept: boolean; words: string }> {
-  const db = await database();
+interface CloseAnswer {
+  readonly kept: boolean;
+  readonly words: string;
+}
+
+async function viewOfJob(db: Database, number: number): Promise<JobView | undefined> {
   const job = await findJob(db, number);
   const board = job && (await findBoard(db, job.boardId));
-  if (!job || !board) return { kept: false, words: `Expected a job that exists; there is no job ${number}.` };
-  const view = viewJob(number, job.openedAt, board, await jobEventsOf(db, number), await knowledgeOf(db, board.id));
-  const readings = referencesFromJob(view);
-  if (readings.length === 0)
+  if (!job || !board) return undefined;
+  return viewJob(number, job.openedAt, board, await jobEventsOf(db, number), await knowledgeOf(db, board.id));
+}
+
+const noJob = (number: number): CloseAnswer => ({
+  kept: false,
+  words: `Expected a job that exists; there is no job ${number}.`,
+});
+
+/** Writes back what a repaired job taught: known-good readings and which chip worked where. Twice changes nothing. */
+export async function keepLesson(number: number): Promise<CloseAnswer> {
+  const db = await database();
+  const view = await viewOfJob(db, number);
+  if (!view) return noJob(number);
+  const { references, reports } = lessonOf(view);
+  if (references.length + reports.length === 0)
     return { kept: false, words: 'Expected a job closed as repaired, with good readings after the repair; got none.' };
-  await keepReferences(db, readings, new Date().toISOString());
+  const at = new Date().toISOString();
+  await keepReferences(db, references, at);
+  for (const report of reports) await addReport(db, report, lessonKey(number), at);
   revalidatePath('/', 'layout');
-  return { kept: true, words: `${readings.length} readings kept as known good.` };
+  return { kept: true, words: `${references.length} readings and ${reports.length} reports kept.` };
+}
+
+/** Takes back what a job taught. */
+export async function dropLesson(number: number): Promise<CloseAnswer> {
+  const db = await database();
+  const view = await viewOfJob(db, number);
+  if (!view) return noJob(number);
+  await dropReferences(db, view.board.id, `job ${number}`);
+  await dropReport(db, lessonKey(number));
+  revalidatePath('/', 'layout');
+  return { kept: true, words: 'Taken back: nothing of this job counts any more.' };
 }
 
 export interface Closing {

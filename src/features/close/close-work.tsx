@@ -2,10 +2,10 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
-import { benchMinutes, OUTCOMES, referencesFromJob, type JobView, type Outcome } from '@/core/job';
+import { benchMinutes, lessonOf, OUTCOMES, type JobView, type Outcome } from '@/core/job';
 import { parseFigure } from '@/core/units';
 import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
-import { closeJob, keepReferencesOf } from './actions';
+import { closeJob, dropLesson, keepLesson } from './actions';
 
 const OUTCOME_WORDS: Record<Outcome, string> = {
   repaired: 'Repaired',
@@ -14,7 +14,7 @@ const OUTCOME_WORDS: Record<Outcome, string> = {
 };
 
 /** The outcome, what the owner is told, and the report. A job closes as repaired only with its gates, or with a reason. */
-export function CloseWork({ job }: { job: JobView }) {
+export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: boolean }) {
   const { closed } = job.state;
   const open = job.proof.gates.filter((g) => !g.holds);
   if (closed) {
@@ -24,7 +24,7 @@ export function CloseWork({ job }: { job: JobView }) {
           {closed.cause || 'No cause stated.'} {closed.reason && `Closed with open gates: ${closed.reason}`}
         </Headline>
         <ReportLinks number={job.number} />
-        <Lesson job={job} />
+        <LessonPart job={job} isKept={isLessonKept} />
         <Text mt="4" color="quiet">
           Undo opens it again; the record keeps both.
         </Text>
@@ -53,24 +53,25 @@ export function CloseWork({ job }: { job: JobView }) {
   );
 }
 
-/** What the job taught: its readings after the repair, for the next board of this kind. */
-function Lesson({ job }: { job: JobView }) {
+/** What the job taught, written back with one press, and taken back with another. */
+function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
   const [answer, setAnswer] = useState<{ kept: boolean; words: string }>();
   const [busy, start] = useTransition();
-  const readings = referencesFromJob(job);
-  if (readings.length === 0) return null;
+  const { words } = lessonOf(job);
+  if (words.length === 0) return null;
+  const work = isKept ? dropLesson : keepLesson;
   return (
-    <Box mt="5">
-      <Text mb="2">
-        {readings.length} readings after the repair can stand as known good for {job.board.device}, revision{' '}
-        {job.board.revision}.
+    <Box as="section" aria-label="What the job taught" mt="5">
+      <Text as="h2" fontSize="13px" fontWeight="700" color="quiet">
+        What the job taught
       </Text>
-      <PlainButton
-        type="button"
-        disabled={busy || answer?.kept}
-        onClick={() => start(async () => setAnswer(await keepReferencesOf(job.number)))}
-      >
-        Keep them as known good
+      {words.map((line) => (
+        <Text key={line} mb="1">
+          {line}
+        </Text>
+      ))}
+      <PlainButton type="button" disabled={busy} onClick={() => start(async () => setAnswer(await work(job.number)))}>
+        {isKept ? 'Take it back' : 'Write it back'}
       </PlainButton>
       {answer &&
         (answer.kept ? (

@@ -3,7 +3,9 @@ import { reportOf, viewJob, type JobReport } from '@/core/job';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
 import { findJob, jobEventsOf } from '@/db/jobs';
-import { findReportWords } from '@/db/knowledge';
+import { findReportWords, listReferences } from '@/db/knowledge';
+import { isReported } from '@/db/parts';
+import { lessonKey } from './lesson-key';
 
 /** The report of a job; undefined when there is no such job. */
 export async function loadReport(number: number, withPrivate = false): Promise<JobReport | undefined> {
@@ -13,4 +15,13 @@ export async function loadReport(number: number, withPrivate = false): Promise<J
   if (!job || !board) return undefined;
   const view = viewJob(number, job.openedAt, board, await jobEventsOf(db, number));
   return reportOf(view, { words: await findReportWords(db), withPrivate });
+}
+
+/** Whether what a job taught has been written back. */
+export async function isLessonKept(number: number): Promise<boolean> {
+  const db = await database();
+  const job = await findJob(db, number);
+  if (!job) return false;
+  if (await isReported(db, lessonKey(number))) return true;
+  return (await listReferences(db, job.boardId)).some((r) => r.source === `job ${number}`);
 }

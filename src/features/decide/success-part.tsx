@@ -22,7 +22,7 @@ export function SuccessPart({ route: { success, functions, reports } }: { route:
         {success.reports === 0
           ? 'No report yet.'
           : `${success.worked} of ${success.reports} ${success.reports === 1 ? 'report' : 'reports'} say it worked.`}{' '}
-        90 % bounds {formatChance(success.low)} to {formatChance(success.high)}.
+        95 % bounds {formatChance(success.low)} to {formatChance(success.high)}.
       </Text>
       {functions.map((f) => (
         <Text key={f.fn} fontSize="14px" mt="0.5" color={f.worked > 0 ? 'leaf' : f.failed > 0 ? 'rust' : 'amberText'}>

@@ -2,7 +2,8 @@
 import { demoBench } from '../tests/demo-bench';
 import { addReferences } from '@/features/library/actions';
 import { referenceFile } from '@/features/library/reference-file';
-import { keepReferencesOf } from '@/features/close/actions';
+import { dropLesson, keepLesson } from '@/features/close/actions';
+import { isLessonKept } from '@/features/close/queries';
 import { enterLine } from '@/features/job/actions';
 import { loadJob } from '@/features/job/queries';
 import type { Database } from '@/db/client';
@@ -83,14 +84,14 @@ test('references come in as CSV, go out as CSV, and faulty files change nothing'
 });
 
 test('a repaired job gives its readings as known good once, an open one none', async () => {
-  const first = await keepReferencesOf(26);
-  expect(first).toEqual({ kept: true, words: expect.stringMatching(/^\d+ readings kept as known good\.$/) });
+  const first = await keepLesson(26);
+  expect(first).toEqual({ kept: true, words: expect.stringMatching(/^\d+ readings and 0 reports kept\.$/) });
   const kept = (await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 26');
-  await keepReferencesOf(26);
+  await keepLesson(26);
   expect((await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 26')).toEqual(kept);
   expect(kept.length).toBeGreaterThan(5);
-  expect((await keepReferencesOf(31)).words).toMatch(/^Expected a job closed as repaired/);
-  expect((await keepReferencesOf(4711)).kept).toBe(false);
+  expect((await keepLesson(31)).words).toMatch(/^Expected a job closed as repaired/);
+  expect((await keepLesson(4711)).kept).toBe(false);
 });
 
 test('the same point from the same board is kept once, with its newest value', async () => {
@@ -114,4 +115,14 @@ test('reports read in the shop’s words from then on; an empty heading is refus
     title: 'Job 0026',
     closing: 'Keep Heronlog 4 dry.',
   });
+});
+
+test('what a job taught is taken back as it was written back', async () => {
+  expect(await isLessonKept(26)).toBe(true);
+  expect((await listReferences(db, 'heronlog-4-c')).some((r) => r.source === 'job 26')).toBe(true);
+  expect(await dropLesson(26)).toMatchObject({ kept: true });
+  expect(await isLessonKept(26)).toBe(false);
+  const left = await listReferences(db, 'heronlog-4-c');
+  expect([left.some((r) => r.source === 'job 26'), left.length > 0]).toEqual([false, true]);
+  expect(await dropLesson(4711)).toMatchObject({ kept: false });
 });

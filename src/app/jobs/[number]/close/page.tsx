@@ -1,9 +1,17 @@
 import { CloseWork } from '@/features/close/close-work';
+import { isLessonKept } from '@/features/close/queries';
 import { JobFrame } from '@/features/job/job-frame';
 import { GatesMargin } from '@/features/prove/gates-margin';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function ClosePage(props: JobPageProps) {
   const { job } = await jobOfPage(props);
-  return <JobFrame job={job} stage="close" work={<CloseWork job={job} />} margin={<GatesMargin job={job} />} />;
+  return (
+    <JobFrame
+      job={job}
+      stage="close"
+      work={<CloseWork job={job} isLessonKept={await isLessonKept(job.number)} />}
+      margin={<GatesMargin job={job} />}
+    />
+  );
 }

@@ -1,0 +1,39 @@
+import { counted, shareBelief, shareRange, type ShareRange } from '../math';
+import type { StockEvent } from './events';
+import { foldStock } from './state';
+
+/** What the fitted chips of a lot say of the rest of it. */
+export interface LotArrivals extends ShareRange {
+  readonly lot: string;
+  readonly typeId: string;
+  readonly fitted: number;
+  /** Fitted and judged dead afterwards. */
+  readonly dead: number;
+}
+
+/** So many chips' worth of the default stand beside what was seen. Engineering estimate. */
+const DEFAULT_CHIPS = 20;
+
+/**
+ * Shares of chips that were dead on arrival, lot by lot, drawn towards the default while few were fitted.
+ * @param deadOnArrival the bench's own share for any new part.
+ */
+export function lotArrivals(events: readonly StockEvent[], deadOnArrival: number): LotArrivals[] {
+  const fitted = new Set<string>();
+  const dead = new Set<string>();
+  for (const { body } of events) {
+    if (body.kind === 'move' && body.to.kind === 'fitted') body.chips.forEach((chip) => fitted.add(chip));
+    if (body.kind === 'judged' && body.condition === 'dead' && fitted.has(body.chip)) dead.add(body.chip);
+  }
+  const { lots, chips } = foldStock(events);
+  const ofLot = (lot: string, among: ReadonlySet<string>): number =>
+    [...among].filter((id) => {
+      const origin = chips.get(id)?.origin;
+      return origin?.kind === 'lot' && origin.lot === lot;
+    }).length;
+  return [...lots.values()].map(({ id, typeId }) => {
+    const [all, bad] = [ofLot(id, fitted), ofLot(id, dead)];
+    const belief = counted(shareBelief(deadOnArrival, DEFAULT_CHIPS), bad, all - bad);
+    return { lot: id, typeId, fitted: all, dead: bad, ...shareRange(belief) };
+  });
+}
