@@ -1,9 +1,9 @@
 import 'server-only';
 import { costAlone } from '@/core/allocation';
-import { HOUR_PRICE } from '@/core/diagnose';
+import { DEAD_ON_ARRIVAL, HOUR_PRICE } from '@/core/diagnose';
 import { foldJob, type JobState } from '@/core/job';
 import { queueProblem, sourcingDefaults, type QueueNeed, type SourcingSettings } from '@/core/sourcing';
-import { foldStock, hoursOf, reorderPoints, type StockState, type StockWorld } from '@/core/stock';
+import { foldStock, hoursOf, lotArrivals, reorderPoints, type StockState, type StockWorld } from '@/core/stock';
 import { listBoards } from '@/db/boards';
 import { database } from '@/db/client';
 import { openJobsThatReplace } from '@/db/jobs';
@@ -21,7 +21,8 @@ async function loadWorld() {
 
 /** Lots, trays, donors and what to order, as they are now. */
 export async function loadShelf() {
-  const { types, events, boards, state } = await loadWorld();
+  const { db, types, events, boards, state } = await loadWorld();
+  const { deadOnArrival = DEAD_ON_ARRIVAL } = await findPractice(db);
   const now = new Date().toISOString();
   const byId = new Map(types.map((t) => [t.id, t]));
   const reorders = reorderPoints(state, events, types, now)
@@ -29,6 +30,7 @@ export async function loadShelf() {
     .map((r): ReorderRow => ({ ...r, what: byId.get(r.typeId)?.what ?? '' }));
   return {
     lots: lotRows(state, byId, hoursOf(now)),
+    arrivals: new Map(lotArrivals(events, deadOnArrival).map((a) => [a.lot, a])),
     trays: trays(state, byId, hoursOf(now)),
     donors: donorRows(state, boards),
     reorders,

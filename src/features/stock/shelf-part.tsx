@@ -1,5 +1,7 @@
 import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
+import type { LotArrivals } from '@/core/stock';
+import { formatChance } from '@/core/units';
 import { ColumnHeads, Headline } from '@/ui';
 import { MoistureLine } from './moisture-line';
 import type { Shelf } from './queries';
@@ -9,7 +11,7 @@ const LOT_COLUMNS = '70px minmax(0, 1.2fr) 60px 70px minmax(0, 1.4fr)';
 const CHIP_COLUMNS = '76px minmax(0, 1.3fr) minmax(0, 1.1fr) minmax(0, 1.3fr)';
 
 /** Lots with their clocks, and every loose chip in the tray where it belongs. */
-export function ShelfPart({ shelf: { lots, trays, reorders } }: { shelf: Shelf }) {
+export function ShelfPart({ shelf: { lots, arrivals, trays, reorders } }: { shelf: Shelf }) {
   const loose = trays.reduce((sum, t) => sum + t.chips.length, 0);
   const bakes = lots.filter((l) => l.left > 0 && l.moisture?.bake);
   const orders = reorders.filter((r) => r.order);
@@ -40,6 +42,7 @@ export function ShelfPart({ shelf: { lots, trays, reorders } }: { shelf: Shelf }
             <Text as="span" color="quiet" fontSize="14px">
               {lot.what}
             </Text>
+            <ArrivalLine arrivals={arrivals.get(lot.id)} />
           </span>
           <Text as="span" fontFamily="mono" fontWeight="700" fontSize="17px">
             {lot.left}
@@ -65,6 +68,17 @@ export function ShelfPart({ shelf: { lots, trays, reorders } }: { shelf: Shelf }
       ))}
       {trays.length === 0 && <Text color="quiet">No loose chips. “take l-12 for 31” takes one out of a lot.</Text>}
     </>
+  );
+}
+
+/** How many chips of a lot that were fitted turned out dead, and what that says of the rest. */
+function ArrivalLine({ arrivals }: { arrivals?: LotArrivals }) {
+  if (!arrivals || arrivals.fitted === 0) return null;
+  const { fitted, dead, low, high } = arrivals;
+  return (
+    <Text as="span" display="block" fontSize="13px" color={dead > 0 ? 'amberText' : 'quiet'}>
+      {dead} of {fitted} fitted dead on arrival: {formatChance(low)} to {formatChance(high)} of the rest
+    </Text>
   );
 }
 
