@@ -98,3 +98,25 @@ test('soaks in two jobs run on through a power loss of the server, and hold a jo
   await expect(page.getByRole('complementary')).toContainText('1 restart');
   await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
 });
+
+test('what a job taught is written back and taken back; its report reads in the shop’s words', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/26/close`);
+  const lesson = page.getByLabel('What the job taught');
+  await expect(lesson).toContainText('F1 at fault');
+  await lesson.getByRole('button', { name: 'Write it back' }).click();
+  await expect(lesson).toContainText(/\d+ readings and 0 reports kept\./);
+  await lesson.getByRole('button', { name: 'Take it back' }).click();
+  await expect(lesson).toContainText('nothing of this job counts any more');
+
+  await page.goto(`${server.url}/library/practice?view=report`);
+  await page.getByLabel('Shop', { exact: true }).fill('The Jetty Bench');
+  await page.getByLabel('Heading').fill('{device}, job {job}: what we did');
+  await page.getByLabel('At its end').fill('Thirty days on {job}.');
+  await page.getByRole('button', { name: 'Keep these words' }).click();
+  await expect(page.getByText('every report reads like this')).toBeVisible();
+  await page.goto(`${server.url}/jobs/26/report`);
+  await expect(headline(page)).toHaveText('Heronlog 4, job 0026: what we did');
+  await expect(page.locator('body')).toContainText('Thirty days on 0026.');
+  const data = await (await page.request.get(`${server.url}/jobs/26/report.json`)).json();
+  expect(data).toMatchObject({ shop: 'The Jetty Bench', outcome: 'Repaired' });
+});
