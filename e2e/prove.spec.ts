@@ -1,5 +1,7 @@
 /** The proof with the simulated supply and meter: a short that came back, a rail that fails, soaks through a power loss. */
+import { createHash } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
+import { decodeJpeg, encodePng, Image } from 'image-js';
 import { demoBoard } from '../demo/files';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
@@ -119,4 +121,68 @@ test('what a job taught is written back and taken back; its report reads in the 
   await expect(page.locator('body')).toContainText('Thirty days on 0026.');
   const data = await (await page.request.get(`${server.url}/jobs/26/report.json`)).json();
   expect(data).toMatchObject({ shop: 'The Jetty Bench', outcome: 'Repaired' });
+});
+
+test('a private area of a picture is covered in the browser; nothing of it is in what is stored or given out', async ({
+  page,
+}) => {
+  const [width, height] = [320, 240];
+  const noise = new Uint8Array(3 * width * height);
+  for (let i = 0; i < noise.length; i++) noise[i] = (i * 2654435761) >>> 24;
+  const original = Buffer.concat([
+    Buffer.from(encodePng(new Image(width, height, { data: noise }))),
+    Buffer.from('owner phone 555'),
+  ]);
+  const { url } = server;
+  await page.goto(`${url}/jobs/27/close`);
+  const part = page.getByLabel('Pictures for the report');
+  await page
+    .getByLabel('Add a picture for the report')
+    .setInputFiles({ name: 'screen.png', mimeType: 'image/png', buffer: original });
+  const canvas = page.getByLabel('The picture; drag over what is private');
+  const box = (await canvas.boundingBox())!;
+  const at = (x: number, y: number): [number, number] => [
+    box.x + (x * box.width) / width,
+    box.y + (y * box.height) / height,
+  ];
+  await page.mouse.move(...at(40, 40));
+  await page.mouse.down();
+  await page.mouse.move(...at(200, 120));
+  await page.mouse.up();
+  await part.getByRole('button', { name: 'Cover another area' }).click();
+  for (const [side, value] of [
+    ['x', 240],
+    ['y', 160],
+    ['width', 64],
+    ['height', 64],
+  ] as const)
+    await page.getByLabel(`${side} of area 2, pixels`).fill(String(value));
+  await page.getByLabel('What the picture shows').fill('The screen after the repair');
+  await part.getByRole('button', { name: 'Keep the covered picture' }).click();
+  const link = part.getByRole('link', { name: 'The screen after the repair' });
+  await expect(link).toBeVisible();
+  await expect(part).toContainText('2 areas covered');
+
+  const stored = await (await page.request.get(`${url}${await link.getAttribute('href')}`)).body();
+  expect(stored.includes('555')).toBe(false);
+  const seen = decodeJpeg(stored);
+  expect([seen.width, seen.height]).toEqual([width, height]);
+  // A JPEG's block next to the edge holds both sides of it: one block inside, nothing but black is left.
+  const brightest = (x0: number, y0: number, x1: number, y1: number): number => {
+    let most = 0;
+    for (let y = y0; y < y1; y++)
+      for (let x = x0; x < x1; x++) most = Math.max(most, ...seen.getPixel(x, y).slice(0, 3));
+    return most;
+  };
+  expect(brightest(56, 56, 184, 104)).toBe(0);
+  expect(brightest(256, 176, 288, 208)).toBe(0);
+  expect(brightest(220, 10, 300, 100)).toBeGreaterThan(150);
+  const sha256 = createHash('sha256').update(original).digest('hex');
+  expect((await page.request.get(`${url}/images/${sha256}`)).status()).toBe(404);
+  const data = await (await page.request.get(`${url}/jobs/27/report.json`)).json();
+  expect(data.pictures).toEqual([
+    { sha256: createHash('sha256').update(stored).digest('hex'), words: 'The screen after the repair' },
+  ]);
+  const pdf = await (await page.request.get(`${url}/jobs/27/report.pdf`)).body();
+  expect([pdf.includes('DCTDecode'), pdf.includes('555')]).toEqual([true, false]);
 });

@@ -191,6 +191,12 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     packets: z.array(packetSchema).max(400),
   }),
   z.object({
+    kind: z.literal('picture'),
+    sha256: sha256.describe('the picture as it was masked; nothing else of it is kept'),
+    words: words.describe('what it shows'),
+    masks: z.number().int().min(0).describe('private areas that were covered'),
+  }),
+  z.object({
     kind: z.literal('soak'),
     act: z.enum(['start', 'restart', 'end']),
     minutes: z.number().min(1).max(1440).optional().describe('how long, at its start'),

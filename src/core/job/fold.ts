@@ -48,6 +48,7 @@ export interface JobState {
   readonly traces: Readonly<Record<string, Body<'trace'>>>;
   /** The latest capture of each port. */
   readonly captures: Readonly<Record<string, Body<'capture'>>>;
+  readonly pictures: readonly Body<'picture'>[];
   readonly soaks: readonly Soak[];
   readonly notes: readonly string[];
   readonly closed?: Body<'close'> & { readonly at: string };
@@ -72,6 +73,7 @@ const START: JobState = {
   writing: false,
   traces: {},
   captures: {},
+  pictures: [],
   soaks: [],
   notes: [],
   live: [],
@@ -176,6 +178,8 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, traces: { ...state.traces, [`${body.port} ${body.side}`]: body } };
     case 'capture':
       return { ...state, captures: { ...state.captures, [body.port]: body } };
+    case 'picture':
+      return { ...state, pictures: [...state.pictures, body] };
     case 'soak':
       return { ...state, soaks: foldSoak(state.soaks, body, event.at) };
     case 'note':

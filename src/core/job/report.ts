@@ -20,6 +20,8 @@ export interface JobReport {
   readonly work: readonly string[];
   /** Bench minutes and price, where they were stated. */
   readonly bill: readonly { readonly what: string; readonly figure: string }[];
+  /** Pictures as they were masked, by their SHA-256. */
+  readonly pictures: readonly { readonly sha256: string; readonly words: string }[];
   /** Notes of the bench, which may be private: only where they were asked for. */
   readonly notes?: readonly string[];
   readonly closing: string;
@@ -39,7 +41,7 @@ const day = (iso: string): string => iso.slice(0, 10);
 
 export interface ReportOptions {
   readonly words?: ReportWords;
-  /** Puts the notes in; image names and pictures stay out all the same. */
+  /** Puts the notes in; image names stay out all the same. */
   readonly withPrivate?: boolean;
 }
 
@@ -56,6 +58,7 @@ export function reportOf(
     title: filledIn(words.heading, facts),
     closing: filledIn(words.closing, facts),
     bill: billOf(job, words),
+    pictures: state.pictures.map(({ sha256, words: shows }) => ({ sha256, words: shows })),
     ...(withPrivate && { notes: state.notes }),
     device: `${board.device}, ${board.name}, revision ${board.revision}`,
     opened: day(job.openedAt),

@@ -216,6 +216,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `trace ${body.side} way`;
     case 'capture':
       return `capture ${body.name}`;
+    case 'picture':
+      return `picture: ${body.words}`;
     case 'soak':
       return { start: `soak of ${body.minutes} min`, restart: 'restart in the soak', end: 'end of the soak' }[body.act];
     case 'note':

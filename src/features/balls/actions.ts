@@ -9,7 +9,7 @@ import { enter } from '@/db/enter';
 import { keepImage } from '@/db/images';
 import { findJob } from '@/db/jobs';
 import { findSitePractice, saveSitePractice } from '@/db/knowledge';
-import { MOST_PICTURE_BYTES, pictureType } from './picture-file';
+import { MOST_PICTURE_BYTES, pictureType } from '@/core/picture';
 
 export interface BallsAnswer {
   readonly kept: boolean;

@@ -5,7 +5,7 @@ import { database } from '@/db/client';
 import { imageBytes } from '@/db/images';
 import { findGoals, findSitePractice } from '@/db/knowledge';
 import { listStations } from '@/db/library';
-import { pictureType } from './picture-file';
+import { pictureType } from '@/core/picture';
 
 /** What the Balls stage knows of the bench. */
 export interface SiteBench {

@@ -2,10 +2,12 @@
 
 import { revalidatePath } from 'next/cache';
 import { lessonOf, viewJob, type JobView, type Outcome } from '@/core/job';
+import { hiddenInJpeg, MOST_PICTURE_BYTES, pictureType } from '@/core/picture';
 import { problemText } from '@/core/result';
 import { findBoard } from '@/db/boards';
 import { database, type Database } from '@/db/client';
 import { enter } from '@/db/enter';
+import { keepImage } from '@/db/images';
 import { findJob, jobEventsOf } from '@/db/jobs';
 import { dropReferences, keepReferences, knowledgeOf } from '@/db/knowledge';
 import { addReport, dropReport } from '@/db/parts';
@@ -84,4 +86,27 @@ export async function closeJob(
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   revalidatePath('/jobs/[number]', 'layout');
   return { kept: true, words: 'Closed.' };
+}
+
+/** Keeps a picture for the report: a JPEG that was masked in the browser and carries nothing but its picture. */
+export async function keepPicture(number: number, form: FormData, key: string): Promise<CloseAnswer> {
+  const no = (words: string): CloseAnswer => ({ kept: false, words: `${words} Nothing was kept.` });
+  const file = form.get('picture');
+  const words = String(form.get('words') ?? '').trim();
+  const masks = Number(form.get('masks'));
+  if (!(file instanceof File)) return no('Expected a picture; got none.');
+  if (file.size > MOST_PICTURE_BYTES)
+    return no(`Expected at most ${MOST_PICTURE_BYTES / 1e6} MB; got ${(file.size / 1e6).toFixed(1)}.`);
+  if (words === '') return no('Expected what the picture shows; got nothing.');
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (pictureType(bytes) !== 'image/jpeg') return no('Expected a JPEG picture; this file is none.');
+  const hidden = hiddenInJpeg(bytes);
+  if (hidden) return no(`Expected nothing but the picture; the file carries ${hidden}.`);
+  const db = await database();
+  if (!(await findJob(db, number))) return noJob(number);
+  const sha256 = await keepImage(db, { bytes, name: `picture of job ${number}`, at: new Date().toISOString() });
+  const stored = await enter(db, number, { body: { kind: 'picture', sha256, words, masks } }, key);
+  if (!stored.ok) return no(problemText(stored.problems));
+  revalidatePath('/jobs/[number]', 'layout');
+  return { kept: true, words: 'Kept for the report.' };
 }

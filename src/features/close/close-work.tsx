@@ -5,6 +5,7 @@ import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
 import { benchMinutes, lessonOf, OUTCOMES, type JobView, type Outcome } from '@/core/job';
 import { parseFigure } from '@/core/units';
 import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
+import { PicturePart } from './picture-part';
 import { closeJob, dropLesson, keepLesson } from './actions';
 
 const OUTCOME_WORDS: Record<Outcome, string> = {
@@ -46,6 +47,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
           : `Open: ${open.map((g) => g.words.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
       </Headline>
       <CloseForm job={job} gatesOpen={open.length > 0} />
+      <PicturePart job={job} />
       <Box mt="6">
         <ReportLinks number={job.number} />
       </Box>

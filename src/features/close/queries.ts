@@ -2,6 +2,7 @@ import 'server-only';
 import { reportOf, viewJob, type JobReport } from '@/core/job';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
+import { imageBytes } from '@/db/images';
 import { findJob, jobEventsOf } from '@/db/jobs';
 import { findReportWords, listReferences } from '@/db/knowledge';
 import { isReported } from '@/db/parts';
@@ -24,4 +25,11 @@ export async function isLessonKept(number: number): Promise<boolean> {
   if (!job) return false;
   if (await isReported(db, lessonKey(number))) return true;
   return (await listReferences(db, job.boardId)).some((r) => r.source === `job ${number}`);
+}
+
+/** The bytes of a report's pictures, by their SHA-256. */
+export async function loadReportPictures({ pictures }: JobReport): Promise<ReadonlyMap<string, Buffer>> {
+  const db = await database();
+  const found = await Promise.all(pictures.map(async ({ sha256 }) => [sha256, await imageBytes(db, sha256)] as const));
+  return new Map(found.flatMap(([sha256, bytes]) => (bytes ? [[sha256, Buffer.from(bytes)] as const] : [])));
 }

@@ -1,5 +1,5 @@
 import 'server-only';
-import { Document, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
+import { Document, Image, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
 import type { JobReport } from '@/core/job';
 import { registerFonts } from '@/features/pdf-fonts';
 
@@ -22,7 +22,7 @@ const style = StyleSheet.create({
 const plain = (text: string): string => text.replace(/k\u03a9/g, 'kohm').replace(/\u03a9/g, 'ohm');
 
 /** The report as a PDF of one page. */
-export async function reportPdf(report: JobReport): Promise<Buffer> {
+export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string, Buffer> = new Map()): Promise<Buffer> {
   return renderToBuffer(
     <Document title={report.title} author={report.shop}>
       <Page size="A4" style={style.page}>
@@ -52,6 +52,16 @@ export async function reportPdf(report: JobReport): Promise<Buffer> {
         <Part title="Plug ways: before, now" rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
         <Part title="Functions" rows={report.functions.map((f) => [f.what, f.state])} />
         <Part title="Gates" rows={report.gates.map((g) => [g.words, g.state])} wide />
+        {report.pictures.map(({ sha256, words }) => {
+          const data = pictures.get(sha256);
+          return data ? (
+            <View key={sha256} style={style.part} wrap={false}>
+              {/* eslint-disable-next-line jsx-a11y/alt-text -- a PDF's image has none */}
+              <Image src={{ data, format: 'jpg' }} style={{ maxHeight: 260, objectFit: 'contain' }} />
+              <Text style={style.line}>{plain(words)}</Text>
+            </View>
+          ) : null;
+        })}
         {report.closing ? <Text style={{ ...style.line, marginTop: 10 }}>{plain(report.closing)}</Text> : null}
       </Page>
     </Document>,

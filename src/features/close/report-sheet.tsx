@@ -56,6 +56,17 @@ export function ReportSheet({ report }: { report: JobReport }) {
           rows={[...report.functions.map((f) => [f.what, f.state]), ...report.gates.map((g) => [g.words, g.state])]}
         />
       </Part>
+      {report.pictures.length > 0 && (
+        <Part title="Pictures">
+          {report.pictures.map((p) => (
+            <Box key={p.sha256} mb="3" css={{ breakInside: 'avoid' }}>
+              {/* eslint-disable-next-line @next/next/no-img-element -- kept bytes, shown as they are */}
+              <img src={`/pictures/${p.sha256}`} alt={p.words} style={{ maxWidth: '100%', maxHeight: 420 }} />
+              <Text fontSize="13px">{p.words}</Text>
+            </Box>
+          ))}
+        </Part>
+      )}
       {report.notes && report.notes.length > 0 && (
         <Part title="Notes of the bench, private">
           {report.notes.map((note, k) => (

@@ -1,4 +1,4 @@
-import { loadReport } from '@/features/close/queries';
+import { loadReport, loadReportPictures } from '@/features/close/queries';
 import { reportPdf } from '@/features/close/report-pdf';
 
 export async function GET(_request: Request, { params }: { params: Promise<{ number: string }> }): Promise<Response> {
@@ -6,7 +6,7 @@ export async function GET(_request: Request, { params }: { params: Promise<{ num
   const report = await loadReport(Number(number));
   if (!report)
     return Response.json({ problem: `Expected a job that exists; there is no job ${number}.` }, { status: 404 });
-  const pdf = await reportPdf(report);
+  const pdf = await reportPdf(report, await loadReportPictures(report));
   return new Response(new Uint8Array(pdf), {
     headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="job-${number}.pdf"` },
   });
