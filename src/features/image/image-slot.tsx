@@ -16,12 +16,13 @@ interface ImageSlotProps {
   readonly title: string;
   readonly family: ImageFamily;
   readonly view?: RoleView;
+  readonly families: ImageBench['families'];
   readonly library: ImageBench['library'];
   readonly onAnswer: (answer: ImageAnswer) => void;
 }
 
 /** One image in its role: load a raw dump, or take one that is kept here; its verdict below. */
-export function ImageSlot({ job, role, title, family, view, library, onAnswer }: ImageSlotProps) {
+export function ImageSlot({ job, role, title, family, families, view, library, onAnswer }: ImageSlotProps) {
   const [busy, start] = useTransition();
 
   async function load(file: File): Promise<void> {
@@ -29,7 +30,7 @@ export function ImageSlot({ job, role, title, family, view, library, onAnswer }:
     if (!loaded.ok) return refuse(file, problemText(loaded.problems));
     const { bytes } = flatten(loaded.value.chunks);
     if (bytes.length !== family.sizeBytes) {
-      const signs = signsOf(family, [family], bytes).map((s) => ` ${s.words}`);
+      const signs = signsOf(family, families, bytes).map((s) => ` ${s.words}`);
       return refuse(
         file,
         `expected a dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${bytes.length.toLocaleString('en')}.${signs.join('')}`,

@@ -76,6 +76,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
             {...{ job, role, family }}
             title={ROLE_NAMES[role]}
             view={bench.roles[role]}
+            families={bench.families}
             library={bench.library}
             onAnswer={setAnswer}
           />

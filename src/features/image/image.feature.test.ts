@@ -144,6 +144,15 @@ test('a map is kept with its next revision; a malformed one or one of another si
   expect([after.revision, after.regions.some((r) => r.name === 'log of events')]).toEqual([3, true]);
 });
 
+test('a dump of another family is told by name', async () => {
+  const other = new Uint8Array(131_072).fill(0xff);
+  other.set(demoDump('heronlog-known-good.bin'));
+  expect(await keepDump(29, 'donor', form('other.bin', other))).toMatchObject({ kept: true });
+  expect((await bench()).roles.donor!.signs).toContain(
+    'It begins as Heron port image does, not as Marsh three-port image: another family’s image.',
+  );
+});
+
 test('one wrong bit in a dump is named with its place', async () => {
   const dump = demoDump('marshdesk-known-good.bin');
   dump[0x321] ^= 0x08;

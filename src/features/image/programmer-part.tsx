@@ -182,7 +182,7 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
           A write was broken off: write again, or write back what the chip held before.
         </Text>
       )}
-      {read && <ReadNote read={read} family={family} onKeep={() => void keepRead()} />}
+      {read && <ReadNote read={read} family={family} families={bench.families} onKeep={() => void keepRead()} />}
       {written && <WrittenNote written={written} part={part} />}
     </Box>
   );
@@ -207,9 +207,19 @@ function dumpForm(bytes: Uint8Array, name: string): FormData {
 const toneOf = ({ good, unstableBytes }: ReadVerdict): string =>
   good ? (unstableBytes > 0 ? 'copperText' : 'leaf') : 'rust';
 
-function ReadNote({ read, family, onKeep }: { read: Read; family: ImageFamily; onKeep: () => void }) {
+function ReadNote({
+  read,
+  family,
+  families,
+  onKeep,
+}: {
+  read: Read;
+  family: ImageFamily;
+  families: readonly ImageFamily[];
+  onKeep: () => void;
+}) {
   const { verdict, opened } = read;
-  const signs = signsOf(family, [family], verdict.bytes);
+  const signs = signsOf(family, families, verdict.bytes);
   const { troubles, sound } = judgeImage(family, verdict.bytes);
   const hex = formatHex(opened.identity.maker, 2);
   return (

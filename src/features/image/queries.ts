@@ -34,6 +34,8 @@ export interface RoleView {
 
 export interface ImageBench {
   readonly family?: ImageFamily;
+  /** All that are known: a dump may be of another. */
+  readonly families: readonly ImageFamily[];
   readonly library: readonly KeptImage[];
   readonly roles: Readonly<Partial<Record<ImageRole, RoleView>>>;
   /** Patient against donor, region by region; the patient alone against itself. */
@@ -51,11 +53,12 @@ const STRETCHES = 192;
 
 /** Everything the Image stage shows: the job's images judged by their family, compared region by region. */
 export async function loadImageBench(job: JobView): Promise<ImageBench> {
-  const empty = { library: [], roles: {}, differences: [], overviews: [], custody: [] };
+  const empty = { families: [], library: [], roles: {}, differences: [], overviews: [], custody: [] };
   const db = await database();
   const family = job.board.imageFamily ? await findImageFamily(db, job.board.imageFamily) : undefined;
   if (!family) return empty;
-  const [library, bytes, events, decided] = await Promise.all([
+  const [families, library, bytes, events, decided] = await Promise.all([
+    listImageFamilies(db),
     listImages(db, family.id),
     bytesByRole(db, job),
     jobEventsOf(db, job.number),
@@ -67,11 +70,11 @@ export async function loadImageBench(job: JobView): Promise<ImageBench> {
     const content = bytes[role];
     if (!kept || !content) continue;
     const position = role === 'before' ? undefined : decided.position;
-    const signs = signsOf(family, [family], content, position).map((s) => s.words);
+    const signs = signsOf(family, families, content, position).map((s) => s.words);
     roles[role] = { sha256: kept.sha256, name: kept.name, verdict: judgeImage(family, content), signs };
   }
   const { patient, donor } = bytes;
-  const shared = { family, library, roles, position: decided.position, custody: custodyOf(events) };
+  const shared = { family, families, library, roles, position: decided.position, custody: custodyOf(events) };
   if (!patient) return { ...shared, differences: [], overviews: [] };
   const { against, overviews } = seeTogether(donor ? [patient, donor] : [patient], STRETCHES, family);
   return {
