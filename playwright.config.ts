@@ -5,8 +5,8 @@ import { BROWSER } from './e2e/browser';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
-  // Each file has a server and a database of its own: two of them fill two cores.
-  workers: 2,
+  // A browser and its server fill two cores: two workers were slower than one (measured).
+  workers: 1,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list']],

@@ -94,7 +94,7 @@ test('an apprentice calibrates a station, finds that no plan holds without a gua
   ).toBeVisible();
   await page.getByLabel('Molten at, seconds').fill(String(lifted + 4));
   await page.getByRole('button', { name: 'Compare', exact: true }).click();
-  await page.getByRole('button', { name: 'Take it into the station' }).click({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Take it into the station' }).click({ timeout: 120_000 });
   await expect(page.getByText(/^Taken over: ε 0\.\d\d, m 0\.\d\d/)).toBeVisible();
 });
 

@@ -124,7 +124,7 @@ function otherFamily(bytes: Uint8Array, family: ImageFamily, families: readonly 
   return (
     other && {
       kind: 'otherFamily',
-      words: `It begins as ${other.name} does, not as ${family.name}: another family's image.`,
+      words: `It begins as ${other.name} does, not as ${family.name}: another family’s image.`,
     }
   );
 }
