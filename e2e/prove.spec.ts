@@ -140,6 +140,8 @@ test('a private area of a picture is covered in the browser; nothing of it is in
     .getByLabel('Add a picture for the report')
     .setInputFiles({ name: 'screen.png', mimeType: 'image/png', buffer: original });
   const canvas = page.getByLabel('The picture; drag over what is private');
+  await expect(part.getByRole('button', { name: 'Cover another area' })).toBeVisible();
+  await canvas.scrollIntoViewIfNeeded();
   const box = (await canvas.boundingBox())!;
   const at = (x: number, y: number): [number, number] => [
     box.x + (x * box.width) / width,
@@ -149,6 +151,7 @@ test('a private area of a picture is covered in the browser; nothing of it is in
   await page.mouse.down();
   await page.mouse.move(...at(200, 120));
   await page.mouse.up();
+  await expect(page.getByLabel('x of area 1, pixels')).toBeVisible({ timeout: 5000 });
   await part.getByRole('button', { name: 'Cover another area' }).click();
   for (const [side, value] of [
     ['x', 240],
