@@ -23,6 +23,7 @@ const MOST_BLOCKS = 1 << 15;
 const LEAST_SAME = 8;
 /** A moved match that is shorter says nothing: tables and runs repeat such pieces. Engineering estimate. */
 const LEAST_MOVED = 48;
+/** An odd number near 2^32 over the golden ratio, which spreads bytes over all bits (Knuth, vol. 3, 6.4). */
 const MULTIPLIER = 0x9e3779b1 | 0;
 
 /**

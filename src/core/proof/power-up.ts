@@ -22,7 +22,8 @@ export interface PowerUpAdvice {
 const RETRY_MINUTES = 2;
 /** Minutes of repair that each watt in a short costs in the seconds until it is seen. Engineering estimate. */
 const MINUTES_PER_WATT = 4;
-/** Draws of good boards beyond the stated range: its ends are two standard deviations from the middle, in logarithms. */
+/** Draws of good boards beyond the stated range: its ends are two standard deviations from the middle, in logarithms.
+ * Engineering estimate. */
 const ENDS_AT_SD = 2;
 /** A range that begins at nothing: no running board draws less than this share of its most. Engineering estimate. */
 const LEAST_OF_MOST = 0.1;

@@ -13,7 +13,7 @@ import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntr
 
 /** Faults that a supply sees as a short at its own output, ohm. Engineering estimate. */
 const SHORT_OHM = 0.5;
-/** More than this a fault's own net takes to ground, and the supply does not notice. */
+/** More than this a fault's own net takes to ground, and the supply does not notice. Engineering estimate. */
 const LOUD_BELOW_OHM = 5;
 
 /** What the probe is held to next: the short that has to be gone first, then rail by rail. */
