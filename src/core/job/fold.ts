@@ -11,6 +11,8 @@ export interface TakenReading extends Reading {
   readonly replaced: readonly string[];
   readonly swapped: readonly OutsideThing[];
   readonly packOut: boolean;
+  /** The last work on the board before it, by its event's number. */
+  readonly work: number;
 }
 
 /** A job as its events leave it. Everything else about a job is computed from this. */
@@ -25,6 +27,10 @@ export interface JobState {
   readonly absent: readonly string[];
   /** Parts replaced by new ones, and mended faults by their id. */
   readonly replaced: readonly string[];
+  /** Parts that were soldered on during the job and are on the board now, new ones and the same again. */
+  readonly placed: readonly string[];
+  /** Number of the last event that changed the board; 0 before any. */
+  readonly work: number;
   /** What stands in line as a known-good one. */
   readonly swapped: readonly OutsideThing[];
   readonly decision?: Body<'decision'>;
@@ -63,6 +69,8 @@ const START: JobState = {
   packOut: false,
   absent: [],
   replaced: [],
+  placed: [],
+  work: 0,
   swapped: [],
   lifted: {},
   inspections: {},
@@ -111,10 +119,10 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'reading': {
       const { seq, at } = event;
       const { measurement, value } = body;
-      const { absent, replaced } = state;
+      const { absent, replaced, packOut, work } = state;
       const swapped = measurement.kind === 'swap' ? [...new Set([...state.swapped, measurement.what])] : state.swapped;
       // The swap itself is judged as if what was used before were still in line.
-      const reading = { seq, at, measurement, value, absent, replaced, swapped: state.swapped, packOut: state.packOut };
+      const reading = { seq, at, measurement, value, absent, replaced, swapped: state.swapped, packOut, work };
       const access = deeper(state.access, accessFor(measurement));
       return { ...state, access, swapped, readings: [...state.readings, reading] };
     }
@@ -126,21 +134,30 @@ function apply(state: JobState, event: JobEvent): JobState {
       return {
         ...state,
         access: 'out',
+        work: event.seq,
         absent: [...state.absent.filter((r) => r !== body.ref), body.ref],
         replaced: state.replaced.filter((r) => r !== body.ref),
+        placed: state.placed.filter((r) => r !== body.ref),
       };
     case 'partOn':
       return {
         ...state,
+        work: event.seq,
         absent: state.absent.filter((r) => r !== body.ref),
         replaced: body.fresh ? [...state.replaced, body.ref] : state.replaced,
+        placed: [...state.placed, body.ref],
       };
     case 'shield': {
       const others = state.bare.filter((id) => id !== body.id);
       return { ...state, access: 'out', bare: body.off ? [...others, body.id] : others };
     }
     case 'mended':
-      return { ...state, access: 'out', replaced: [...new Set([...state.replaced, body.what])] };
+      return {
+        ...state,
+        access: 'out',
+        work: event.seq,
+        replaced: [...new Set([...state.replaced, body.what])],
+      };
     case 'decision':
       return { ...state, decision: body, route: state.route?.ref === body.ref ? state.route : undefined };
     case 'route':
@@ -172,6 +189,7 @@ function apply(state: JobState, event: JobEvent): JobState {
         ...state,
         writing: false,
         written: body,
+        work: event.seq,
         replaced: [...new Set([...state.replaced, `${body.ref}/image`])],
       };
     case 'trace':
@@ -191,12 +209,8 @@ function apply(state: JobState, event: JobEvent): JobState {
   }
 }
 
-/** True for readings taken with the parts on and off the board as they are now. */
-export function takenOnBoardAsIs(state: JobState, reading: TakenReading): boolean {
-  const same = (a: readonly string[], b: readonly string[]): boolean =>
-    a.length === b.length && [...a].sort().join(' ') === [...b].sort().join(' ');
-  return same(reading.absent, state.absent) && same(reading.replaced, state.replaced);
-}
+/** True for readings taken since the last work on the board: earlier ones say nothing of it as it is now. */
+export const takenOnBoardAsIs = (state: JobState, reading: TakenReading): boolean => reading.work === state.work;
 
 /** The last event that counts, which `undo` takes back; the opening story stays. */
 export function lastUndoable(events: readonly JobEvent[]): JobEvent | undefined {
