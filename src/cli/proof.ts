@@ -5,17 +5,31 @@ import { jobEventSchema, reportOf, viewJob } from '../core/job';
 import { orderProofs, proveRails } from '../core/proof';
 import { InputProblem, print, readBoard, readJson } from './input';
 
+/** A rail's volts, alone or with what else was seen of it. */
+const railReadingSchema = z.union([
+  z.number().transform((volts) => ({ volts, ripplePpV: undefined, swings: undefined })),
+  z.object({
+    volts: z.number(),
+    ripplePpV: z.number().min(0).max(100).optional(),
+    swings: z.boolean().optional(),
+  }),
+]);
+
 export function addProofCommands(root: Command): void {
   const proof = root.command('proof').description('proof after the repair');
   proof
     .command('rails <board.json> <volts.json>')
-    .description('rails against their windows; volts.json maps rail names to volts')
+    .description('rails against their windows; volts.json maps rail names to volts, or to volts, ripplePpV and swings')
     .action((boardFile: string, voltsFile: string) => {
       const board = readBoard(boardFile);
-      const volts = readJson(voltsFile, z.record(z.string(), z.number()));
-      const unknown = Object.keys(volts).find((id) => !board.rails.some((r) => r.id === id));
+      const read = readJson(voltsFile, z.record(z.string(), railReadingSchema));
+      const unknown = Object.keys(read).find((id) => !board.rails.some((r) => r.id === id));
       if (unknown) throw new InputProblem(`${voltsFile}: expected rails of ${board.id}; got "${unknown}".`);
-      const { rails, next, failures, allPass } = proveRails(board, new Map(Object.entries(volts)));
+      const { rails, next, failures, allPass } = proveRails(
+        board,
+        new Map(Object.entries(read).map(([id, { volts }]) => [id, volts])),
+        new Map(Object.entries(read)),
+      );
       print({
         allPass,
         next,
@@ -26,6 +40,7 @@ export function addProofCommands(root: Command): void {
           maxV: r.maxV,
           measuredV: r.measuredV,
           state: r.state,
+          words: r.words,
         })),
       });
     });

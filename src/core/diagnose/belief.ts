@@ -17,6 +17,7 @@ const WRONG_DENSITY: Record<Measurement['kind'], number> = {
   tester: 0.5,
   swap: 0.5,
   pin: 0.5,
+  joint: 0.5,
   look: 0.5,
   drop: 0.5,
   ohm: 1 / 7,

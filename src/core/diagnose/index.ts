@@ -29,6 +29,7 @@ export {
   type LookFinding,
   type Measurement,
   type Reading,
+  type Unsteady,
   type Value,
 } from './measurement';
 export {
@@ -42,7 +43,7 @@ export {
   workOf,
   type Access,
 } from './minutes';
-export { SHORT_BELOW_OHM, SOUND, meaningOf, railWindow, type Meaning } from './meaning';
+export { SHORT_BELOW_OHM, SOUND, holdsRipple, meaningOf, railWindow, type Meaning } from './meaning';
 export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
 export { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
 export { needName, rankRepairs, repairPart, repairWords, type Repair, type RepairPart } from './repairs';

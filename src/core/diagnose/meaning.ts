@@ -1,5 +1,5 @@
-import type { Board } from '../board';
-import { judgePin, portPins } from '../port';
+import { partByRef, type Board } from '../board';
+import { judgeJoint, judgePin, portPins } from '../port';
 import { formatDrop, formatOhm, formatVolt } from '../units';
 import type { Fault } from './faults';
 import { predictionInterval, type ReferenceTable } from '../reference';
@@ -53,11 +53,13 @@ function plainMeaning(
     case 'usb':
       return value.kind === 'pair' ? meterMeaning(board, m.port, value.volts, value.amps) : plain();
     case 'volts':
-      return value.kind === 'figure' ? voltsMeaning(board, m.rail, value.value) : plain();
+      return value.kind === 'figure' ? voltsMeaning(board, m.rail, value) : plain();
     case 'drop':
       return dropMeaning(healthyMean(predictor, m, absent), value);
     case 'pin':
       return pinMeaning(board, m, value, references);
+    case 'joint':
+      return jointMeaning(board, m, value, references);
     case 'shape':
       return value.kind === 'shape' ? shapeMeaning(value.shape) : plain();
     case 'talk':
@@ -126,6 +128,18 @@ function pinMeaning(
   return { words, state };
 }
 
+function jointMeaning(
+  board: Board,
+  m: Extract<Measurement, { kind: 'joint' }>,
+  value: Value,
+  references: ReferenceTable,
+): Meaning {
+  const net = partByRef(board, m.ref)?.pins[m.pin];
+  if (net === undefined || (value.kind !== 'figure' && value.kind !== 'open')) return plain();
+  const { words, state } = judgeJoint(board, net, value, { stats: references[measurementId(m)] });
+  return { words, state };
+}
+
 const plain = (): Meaning => ({ words: '', state: 'plain' });
 
 function healthyMean(predictor: Predictor, m: Measurement, absent: ReadonlySet<string>): number {
@@ -138,6 +152,15 @@ function meterMeaning(board: Board, port: string, volts: number, amps: number): 
   return { words: METER_WORDS[meter], state: meter === 'healthy' ? 'good' : 'bad' };
 }
 
+type Volts = Extract<Value, { kind: 'figure' }>;
+
+/** True where a voltage stays in its window with the whole of its ripple, taken as even to both sides. */
+export const holdsRipple = (
+  { minV, maxV }: { readonly minV: number; readonly maxV: number },
+  volts: number,
+  ripplePpV: number,
+): boolean => volts - ripplePpV / 2 >= minV && volts + ripplePpV / 2 <= maxV;
+
 /** The window of a rail at its nominal supply, volts. */
 export function railWindow(board: Board, railId: string): { expectV: number; minV: number; maxV: number } {
   const rail = board.rails.find((r) => r.id === railId)!;
@@ -146,8 +169,11 @@ export function railWindow(board: Board, railId: string): { expectV: number; min
   return { expectV, minV: expectV * (1 - rail.tolerance), maxV: expectV * (1 + rail.tolerance) };
 }
 
-function voltsMeaning(board: Board, railId: string, volts: number): Meaning {
+function voltsMeaning(board: Board, railId: string, { value: volts, ripplePpV = 0, swings }: Volts): Meaning {
   const { minV, maxV } = railWindow(board, railId);
+  if (swings) return bad('it comes and goes: what makes it cannot hold it, or a load pulls it down');
+  if (volts >= minV && volts <= maxV && !holdsRipple(railWindow(board, railId), volts, ripplePpV))
+    return bad(`its ripple of ${formatVolt(ripplePpV)} leaves the window: look at its capacitors`);
   if (volts >= minV && volts <= maxV) return good('in its window');
   const wanted = `wanted ${formatVolt(minV)} to ${formatVolt(maxV)}`;
   if (Math.abs(volts) < 0.2) return bad(`next to nothing, ${wanted}`);

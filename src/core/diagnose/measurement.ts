@@ -17,7 +17,7 @@ import type { Shape } from './prediction';
 /**
  * Something that can be measured, independent of where the probe is put. `ohm`, `drop` and `volts` are taken against
  * ground; `through` is taken across a part; `lift` takes a part off and repeats the resistance of a net. `pin` is a drop
- * at one contact of a port; `shape` is how the meter behaves over a minute; `talk` is
+ * at one contact of a port, `joint` one at a joint of any part; `shape` is how the meter behaves over a minute; `talk` is
  * where the conversation on the CC line stopped; `swap` tries a known-good charger, cable or
  * pack and asks whether it charges then.
  */
@@ -29,6 +29,7 @@ export type Measurement =
   | { readonly kind: 'swap'; readonly port: string; readonly what: OutsideThing }
   | { readonly kind: 'look'; readonly ref: string }
   | { readonly kind: 'pin'; readonly port: string; readonly pin: string }
+  | { readonly kind: 'joint'; readonly ref: string; readonly pin: string }
   | { readonly kind: 'drop'; readonly net: string }
   | { readonly kind: 'ohm'; readonly net: string }
   | { readonly kind: 'through'; readonly ref: string; readonly line: 'a' | 'b' | 'ab' | '' }
@@ -37,9 +38,15 @@ export type Measurement =
   | { readonly kind: 'image'; readonly ref: string }
   | { readonly kind: 'lift'; readonly ref: string; readonly net: string };
 
+/** What else was seen of a voltage: its ripple from peak to peak, or that it comes and goes. */
+export interface Unsteady {
+  readonly ripplePpV?: number;
+  readonly swings?: boolean;
+}
+
 /** A figure, or what the meter said instead of one. `pass` and `fail` answer looks, functions and image checks. */
 export type Value =
-  | { readonly kind: 'figure'; readonly value: number }
+  | ({ readonly kind: 'figure'; readonly value: number } & Unsteady)
   | { readonly kind: 'pair'; readonly volts: number; readonly amps: number }
   | { readonly kind: 'open' }
   | { readonly kind: 'beep' }
@@ -85,6 +92,8 @@ export function measurementId(m: Measurement): string {
       return `swap:${m.port}:${m.what}`;
     case 'pin':
       return `pin:${m.port}:${m.pin}`;
+    case 'joint':
+      return `joint:${m.ref}:${m.pin}`;
     case 'look':
     case 'image':
       return `${m.kind}:${m.ref}`;
@@ -171,6 +180,8 @@ export function placeOf(board: Board, m: Measurement, near?: { xMm: number; yMm:
       return findPlace(board, m.port);
     case 'pin':
       return findPlace(board, `${m.port}.${m.pin}`);
+    case 'joint':
+      return findPlace(board, `${m.ref}.${m.pin}`);
     case 'look':
     case 'image':
     case 'through':
@@ -211,6 +222,8 @@ export function measurementTitle(board: Board, m: Measurement, near?: { xMm: num
       return `Try a known-good ${m.what} at ${m.port}`;
     case 'pin':
       return `${m.port} contact ${m.pin}, ${pinNet(board, m)}, diode mode`;
+    case 'joint':
+      return `${m.ref} joint ${m.pin}, ${jointNet(board, m)}, diode mode`;
     case 'look':
       return `Look into port ${m.ref} with magnification`;
     case 'drop':
@@ -254,6 +267,8 @@ export function entryStem(board: Board, m: Measurement, near?: { xMm: number; yM
       return `swap ${portStem(board, m.port)}${m.what} `;
     case 'pin':
       return `${portStem(board, m.port)}${m.pin.toLowerCase()} `;
+    case 'joint':
+      return `joint ${m.ref.toLowerCase()} ${m.pin.toLowerCase()} `;
     case 'look':
       return `look ${m.ref.toLowerCase()} `;
     case 'drop':
@@ -278,7 +293,11 @@ const portStem = (board: Board, port: string): string => (board.ports.length > 1
 
 /** The net at a contact of a port, or what is known of it otherwise. */
 export const pinNet = (board: Board, { port, pin }: { port: string; pin: string }): string =>
-  partByRef(board, port)?.pins[pin] ?? 'not joined';
+  jointNet(board, { ref: port, pin });
+
+/** The net at a joint of a part. */
+export const jointNet = (board: Board, { ref, pin }: { ref: string; pin: string }): string =>
+  partByRef(board, ref)?.pins[pin] ?? 'not joined';
 
 /** The rail whose voltage is meant when volts are read on a net. */
 export const railMeasured = (board: Board, net: string): string | undefined => railOfNet(board, net)?.id;

@@ -15,6 +15,7 @@ const MINUTES = {
   tester: 0.4,
   look: 1,
   pin: 0.3,
+  joint: 0.15,
   drop: 0.3,
   ohm: 0.3,
   through: 0.3,

@@ -100,6 +100,8 @@ export class Predictor {
         return this.drop(m.net, this.dropContact(m.net), active, absent);
       case 'pin':
         return this.contactDrop(m.port, m.pin, active, absent);
+      case 'joint':
+        return this.jointDrop(m.ref, m.pin, active, absent);
       case 'volts':
         return this.volts(m.rail, active, absent);
       case 'usb':
@@ -255,7 +257,16 @@ export class Predictor {
     return this.drop(net, pin, fault, absent);
   }
 
-  private drop(net: string, contact: string | undefined, fault: Fault, absent: ReadonlySet<string>): Prediction {
+  /** A joint stands on the board: what is open at the contacts of a port does not reach it. */
+  private jointDrop(ref: string, pin: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
+    const net = partByRef(this.board, ref)!.pins[pin];
+    if (net === undefined) return values(one(DROP_OPEN_V, DROP_SPREAD_V));
+    if (net === groundNet(this.board)) return values(one(0, DROP_SPREAD_V));
+    return this.drop(net, null, fault, absent);
+  }
+
+  /** @param contact of the port at which it is taken; null where it is taken on the board. */
+  private drop(net: string, contact: string | null | undefined, fault: Fault, absent: ReadonlySet<string>): Prediction {
     const normal = this.board.nets[net].diodeV ?? 0.4;
     const ground = groundNet(this.board);
     const network = this.networkWithout(absent);
@@ -263,8 +274,8 @@ export class Predictor {
       network.resistanceOhm(net, ground, ...conductanceChanges(fault.effects, network, ground)) <
         DROP_SHORT_BELOW_OHM && !this.board.nets[net].lowByNature;
     if (shorted) return values(one(DROP_SHORT_V, DROP_SPREAD_V));
-    if (fault.effects.some((e) => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact))
-      return values(one(DROP_OPEN_V, DROP_SPREAD_V));
+    const isOpen = (e: Effect): boolean => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact;
+    if (contact !== null && fault.effects.some(isOpen)) return values(one(DROP_OPEN_V, DROP_SPREAD_V));
     if (fault.effects.some((e) => e.kind === 'leak' && e.net === net))
       return values(one(LEAK_SHARE * normal, 2 * DROP_SPREAD_V));
     if (fault.effects.some((e) => e.kind === 'dirty' && e.net === net))

@@ -17,6 +17,7 @@ export const measurementSchema: z.ZodType<Measurement> = z.discriminatedUnion('k
   z.object({ kind: z.literal('swap'), port: name, what: z.enum(OUTSIDE_THINGS) }),
   z.object({ kind: z.literal('look'), ref: name }),
   z.object({ kind: z.literal('pin'), port: name, pin: z.string().regex(/^[AB]([1-9]|1[0-2])$/) }),
+  z.object({ kind: z.literal('joint'), ref: name, pin: z.string().regex(/^[A-Z0-9]{1,6}$/) }),
   z.object({ kind: z.literal('drop'), net: name }),
   z.object({ kind: z.literal('ohm'), net: name }),
   z.object({ kind: z.literal('through'), ref: name, line: z.enum(['a', 'b', 'ab', '']) }),
@@ -27,7 +28,12 @@ export const measurementSchema: z.ZodType<Measurement> = z.discriminatedUnion('k
 ]);
 
 export const valueSchema: z.ZodType<Value> = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('figure'), value: z.number() }),
+  z.object({
+    kind: z.literal('figure'),
+    value: z.number(),
+    ripplePpV: z.number().min(0).max(100).optional().describe('of a voltage, peak to peak'),
+    swings: z.boolean().optional().describe('the voltage comes and goes'),
+  }),
   z.object({ kind: z.literal('pair'), volts: z.number(), amps: z.number() }),
   z.object({ kind: z.literal('open') }),
   z.object({ kind: z.literal('beep') }),
@@ -54,6 +60,7 @@ const VALUES: Record<Measurement['kind'], readonly Value['kind'][]> = {
   tester: ['pass', 'fail'],
   swap: ['pass', 'fail'],
   pin: ['figure', 'open'],
+  joint: ['figure', 'open'],
   look: ['pass', 'fail'],
   drop: ['figure', 'open'],
   ohm: ['figure', 'open', 'beep'],
@@ -72,7 +79,11 @@ export function checkReading(
   if (!VALUES[m.kind].includes(value.kind)) {
     return fail(`Expected ${VALUES[m.kind].join(' or ')} for a ${m.kind} reading; got ${value.kind}.`);
   }
+  if (value.kind === 'figure' && (value.ripplePpV ?? value.swings) !== undefined && m.kind !== 'volts')
+    return fail(`Expected ripple and swings of a voltage only; got them of a ${m.kind} reading.`);
   if ('ref' in m && !partByRef(board, m.ref)) return fail(`Expected a part of this board; got "${m.ref}".`);
+  if (m.kind === 'joint' && partByRef(board, m.ref)!.pins[m.pin] === undefined)
+    return fail(`Expected a joint of ${m.ref} that is connected; got "${m.pin}".`);
   if ('net' in m && !board.nets[m.net]) return fail(`Expected a net of this board; got "${m.net}".`);
   if ('port' in m && !board.ports.some((p) => p.id === m.port)) {
     return fail(`Expected one of the ports ${board.ports.map((p) => p.id).join(', ')}; got "${m.port}".`);

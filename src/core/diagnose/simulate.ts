@@ -58,7 +58,7 @@ function sampleValue(m: Measurement, prediction: Prediction, slip: boolean, rand
     return { kind: 'pair', volts, amps };
   }
   if (m.kind === 'volts') return { kind: 'figure', value: draw(alternative, 0, VOLT_RANGE, slip, random) };
-  if (m.kind === 'drop' || m.kind === 'pin')
+  if (m.kind === 'drop' || m.kind === 'pin' || m.kind === 'joint')
     return { kind: 'figure', value: draw(alternative, 0, DROP_RANGE_V, slip, random) };
   const logOhm = draw(alternative, 0, RESISTANCE_RANGE, slip, random);
   return logOhm >= OPEN_LOG_OHM ? { kind: 'open' } : { kind: 'figure', value: 10 ** logOhm };

@@ -75,6 +75,10 @@ export class StateTables {
           ? this.constant(m)
           : this.drop(m, net);
       }
+      case 'joint': {
+        const net = partByRef(this.board, m.ref)!.pins[m.pin];
+        return net === undefined || net === this.ground ? this.constant(m) : this.drop(m, net);
+      }
       case 'look':
         return this.simple(m, (e) => (e.kind === 'pinOpen' || e.kind === 'dirty') && e.ref === m.ref);
       case 'image':
@@ -145,7 +149,11 @@ export class StateTables {
     let rows = this.drops.get(net);
     if (!rows) this.drops.set(net, (rows = this.dropRows(net)));
     const { effects, ...named } = rows;
-    return { ...named, alike: `drop ${net}`, predict: (a, b) => this.predict(m, effects[a], effects[b]) };
+    return {
+      ...named,
+      alike: `${m.kind === 'joint' ? 'joint' : 'drop'} ${net}`,
+      predict: (a, b) => this.predict(m, effects[a], effects[b]),
+    };
   }
 
   /** Keys and row names of drops on a net: twin contacts share them. */

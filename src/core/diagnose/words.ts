@@ -1,20 +1,31 @@
 import type { Board } from '../board';
 import { formatAmp, formatChance, formatDrop, formatOhm, formatVolt } from '../units';
 import { conditioned, suspects, weightsFor, type Belief } from './belief';
-import { pinNet, type LookFinding, type Measurement, type Reading, type Value } from './measurement';
+import {
+  jointNet,
+  pinNet,
+  type LookFinding,
+  type Measurement,
+  type Reading,
+  type Unsteady,
+  type Value,
+} from './measurement';
 import { DROP_OPEN_V } from './predict';
 import type { Outcome } from './next';
 import type { Stop } from '../usb';
 import type { Shape } from './prediction';
 import type { TestTable } from './table';
 
+/** Diode mode: a drop in volts. */
+const isDrop = (m: Measurement): boolean => m.kind === 'drop' || m.kind === 'pin' || m.kind === 'joint';
+
 /** A value in words, with the unit its test has. */
 export function valueWords(m: Measurement, value: Value): string {
   switch (value.kind) {
     case 'figure':
       return m.kind === 'volts'
-        ? formatVolt(value.value)
-        : m.kind === 'drop' || m.kind === 'pin'
+        ? [formatVolt(value.value), ...unsteadyWords(value)].join(', ')
+        : isDrop(m)
           ? formatDrop(value.value)
           : formatOhm(value.value);
     case 'pair':
@@ -39,6 +50,12 @@ export function valueWords(m: Measurement, value: Value): string {
       return STOP_WORDS[value.stop];
   }
 }
+
+/** What else was seen of a voltage, in words. */
+export const unsteadyWords = ({ ripplePpV, swings }: Unsteady): string[] => [
+  ...(swings ? ['it comes and goes'] : []),
+  ...(ripplePpV === undefined ? [] : [`ripple ${formatVolt(ripplePpV)}`]),
+];
 
 /** How a watched meter behaves, in words. */
 export const SHAPE_WORDS: Readonly<Record<Shape, string>> = {
@@ -92,6 +109,8 @@ export function readingName(board: Board, m: Measurement): string {
       return `Known-good ${m.what}${board.ports.length > 1 ? ` at ${m.port}` : ''}`;
     case 'pin':
       return `${board.ports.length > 1 ? `${m.port} ` : ''}${m.pin} ${pinNet(board, m)} drop`;
+    case 'joint':
+      return `${m.ref} joint ${m.pin} ${jointNet(board, m)}`;
     case 'through':
       return m.line === 'ab' ? `${m.ref} line to line` : m.line ? `${m.ref} line ${m.line}` : `Through ${m.ref}`;
     case 'drop':
@@ -116,8 +135,7 @@ export function outcomeWords(m: Measurement, o: Outcome): string {
   if (o.answer) return valueWords(m, o.answer);
   if (m.kind === 'usb') return `${formatVolt(o.means[0])} and ${formatAmp(o.means[1])}`;
   if (m.kind === 'volts') return o.means[0] < 0.2 ? 'next to nothing' : `near ${formatVolt(o.means[0])}`;
-  if (m.kind === 'drop' || m.kind === 'pin')
-    return o.means[0] >= DROP_OPEN_V - 0.1 ? 'open' : `near ${formatDrop(o.means[0])}`;
+  if (isDrop(m)) return o.means[0] >= DROP_OPEN_V - 0.1 ? 'open' : `near ${formatDrop(o.means[0])}`;
   const ohm = 10 ** o.means[0];
   return ohm >= 9e5 ? 'open' : ohm < 0.25 ? 'next to nothing' : `near ${formatOhm(ohm)}`;
 }

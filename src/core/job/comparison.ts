@@ -49,6 +49,7 @@ function measurementOf(id: string): Measurement | undefined {
   const [kind, first, second] = id.split(':');
   if (kind === 'ohm' || kind === 'drop') return { kind, net: first };
   if (kind === 'volts') return { kind, rail: first };
+  if (kind === 'joint') return { kind, ref: first, pin: second };
   return kind === 'pin' ? { kind, port: first, pin: second } : undefined;
 }
 

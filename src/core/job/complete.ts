@@ -1,6 +1,6 @@
-import type { Board } from '../board';
+import { partByRef, type Board } from '../board';
 import { LOOK_FINDINGS, OUTSIDE_THINGS } from '../diagnose';
-import { placeNames } from './entry';
+import { placeNames } from './places';
 
 const COMMANDS = [
   'usb',
@@ -16,6 +16,7 @@ const COMMANDS = [
   'shield',
   'lifted',
   'flat',
+  'joint',
   'pack',
   'soak',
   'note',
@@ -66,6 +67,12 @@ function candidates(board: Board, words: string[]): string[] {
       return last === 2 ? board.functions.map((f) => f.id) : ['works', 'fails'];
     case 'lifted':
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : last === 3 ? ['none'] : [];
+    case 'joint':
+      return last === 2
+        ? lower(board.parts.map((p) => p.ref))
+        : last === 3
+          ? lower(Object.keys(partByRef(board, second.toUpperCase())?.pins ?? {}))
+          : ['ol'];
     case 'flat':
     case 'off':
       return last === 2 ? lower(board.parts.map((p) => p.ref)) : [];
@@ -80,7 +87,7 @@ function candidates(board: Board, words: string[]): string[] {
     case 'note':
       return [];
     default:
-      return ['ohm', 'ol', 'open', 'beep', 'drop', 'volt', 'thru'];
+      return ['ohm', 'ol', 'open', 'beep', 'drop', 'volt', 'thru', 'ripple', 'swings'];
   }
 }
 

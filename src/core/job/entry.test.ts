@@ -96,6 +96,16 @@ test('parts, pack, access and notes', () => {
   expect(body('note Corrosion under D1')).toEqual({ kind: 'note', text: 'Corrosion under D1' });
 });
 
+test.each([
+  ['vbus 14.9v ripple 120m', { ripplePpV: 0.12 }, '14.90 V, ripple 0.12 V'],
+  ['vbus 14.9 swings', { swings: true }, 'it comes and goes'],
+  ['vbus 14.9 swings ripple 1.2v', { swings: true, ripplePpV: 1.2 }, 'it comes and goes, ripple 1.20 V'],
+])('%j keeps what else was seen of a rail', (text, note, words) => {
+  const entry = parseEntry(heron, empty, text, 'volt');
+  expect(entry.ok && entry.value.body).toMatchObject({ value: { kind: 'figure', value: 14.9, ...note } });
+  expect(entry.ok && entry.value.echo).toContain(words);
+});
+
 test('a correction names what it corrects', () => {
   const state = foldJob([event(4, body('c14 0.4'))]);
   const entry = parseEntry(heron, state, 'fix c14 6.4k', 'ohm');
@@ -132,6 +142,8 @@ test.each([
     'talk a loudly',
     'Expected where it stopped: silent, unanswered, unasked, refused, unready, contract, collapsed, noisy; got "loudly".',
   ],
+  ['vbus 14.9 wobbles', 'Expected "ripple 120m" or "swings" after the volts; got "wobbles".'],
+  ['vbus 14.9 ripple', 'Expected the ripple from peak to peak, such as 120m; got "".'],
   ['gnd 0', 'TP14 is ground itself: expected a point that is measured against it.'],
 ])('%p is answered with a sentence', (text, words) => {
   expect(problem(text)).toBe(words.replace('J1.A5', problem(text).split(' ')[0]));

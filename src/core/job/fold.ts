@@ -27,8 +27,8 @@ export interface JobState {
   readonly absent: readonly string[];
   /** Parts replaced by new ones, and mended faults by their id. */
   readonly replaced: readonly string[];
-  /** Parts that were soldered on during the job and are on the board now, new ones and the same again. */
-  readonly placed: readonly string[];
+  /** Parts that were soldered on during the job and are on the board now, new or the same again: by the event that placed them. */
+  readonly placed: Readonly<Record<string, number>>;
   /** Number of the last event that changed the board; 0 before any. */
   readonly work: number;
   /** What stands in line as a known-good one. */
@@ -69,7 +69,7 @@ const START: JobState = {
   packOut: false,
   absent: [],
   replaced: [],
-  placed: [],
+  placed: {},
   work: 0,
   swapped: [],
   lifted: {},
@@ -105,6 +105,9 @@ export function liveEvents(events: readonly JobEvent[]): JobEvent[] {
   return [...latest].sort(([a], [b]) => a - b).map(([, e]) => e);
 }
 
+const without = <T>(kept: Readonly<Record<string, T>>, name: string): Readonly<Record<string, T>> =>
+  Object.fromEntries(Object.entries(kept).filter(([key]) => key !== name));
+
 /** The state of a job: a fold over its events, from the first. */
 export function foldJob(events: readonly JobEvent[]): JobState {
   const live = liveEvents(events);
@@ -137,7 +140,8 @@ function apply(state: JobState, event: JobEvent): JobState {
         work: event.seq,
         absent: [...state.absent.filter((r) => r !== body.ref), body.ref],
         replaced: state.replaced.filter((r) => r !== body.ref),
-        placed: state.placed.filter((r) => r !== body.ref),
+        placed: without(state.placed, body.ref),
+        flatness: without(state.flatness, body.ref),
       };
     case 'partOn':
       return {
@@ -145,7 +149,7 @@ function apply(state: JobState, event: JobEvent): JobState {
         work: event.seq,
         absent: state.absent.filter((r) => r !== body.ref),
         replaced: body.fresh ? [...state.replaced, body.ref] : state.replaced,
-        placed: [...state.placed, body.ref],
+        placed: { ...state.placed, [body.ref]: event.seq },
       };
     case 'shield': {
       const others = state.bare.filter((id) => id !== body.id);

@@ -4,7 +4,8 @@ export { applyCompletion, completeEntry } from './complete';
 export { isGated, LOOK_ADVICE, portGate, refusedPower, type PortGate } from './gate';
 export { custodyOf, custodySeal, type CustodyLink } from './custody';
 export { flatnessOf } from './entry-site';
-export { packRail, parseEntry, placeNames, type Entry, type EntryMode } from './entry';
+export { placeNames } from './places';
+export { packRail, parseEntry, type Entry, type EntryMode } from './entry';
 export {
   IMAGE_ROLES,
   OUTCOMES,
@@ -26,6 +27,7 @@ export { factorRange, kindBelief, kindsAtFault, learnedRecords, type KindRecord 
 export { nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
 export { runningSoak, viewSoak, type Soak, type SoakView } from './soak';
+export { jointStem, walkJoints, type JointWalk, type WalkJoint } from './joint-walk';
 export { isBareValue, walkPort, walkStem, type PortWalk, type WalkPin } from './walk';
 export { STAGES, type StageId } from './stages';
 export { eventWords, viewJob, type BenchKnowledge, type JobView, type ReadingView, type SuspectView } from './view';

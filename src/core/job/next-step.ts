@@ -98,6 +98,8 @@ function replaceStep(board: Board, state: JobState, ref: string): NextStep {
 function proveTitle(proof: JobProof, order: ProofOrder): string {
   const short = proof.shorts.find((s) => s.gone !== true);
   if (short) return `${short.net} to ground before power: is the short gone?`;
+  const [walk] = proof.joints.filter((w) => w.bad.length > 0);
+  if (walk) return `Joint ${walk.bad[0].pin} of ${walk.ref} reads badly: touch it up, read it again`;
   if (proof.rails.next) return `Measure ${proof.rails.next}`;
   const plug = proof.plugs.find((p) => p.healthy === undefined);
   if (plug) return `Plug ${plug.port}, ${plug.side} way`;

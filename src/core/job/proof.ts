@@ -1,6 +1,8 @@
 import type { Board, PlugSide } from '../board';
-import { SHORT_BELOW_OHM, meaningOf, readMeter, type Measurement, type Predictor } from '../diagnose';
+import { SHORT_BELOW_OHM, meaningOf, readMeter, type Measurement, type Predictor, type Unsteady } from '../diagnose';
 import { judgeGates, proveRails, type Gate, type RailProof } from '../proof';
+import type { ReferenceTable } from '../reference';
+import { seatMissing, walkJoints, type JointWalk } from './joint-walk';
 import { viewSoak } from './soak';
 import { takenOnBoardAsIs, type JobState, type TakenReading } from './fold';
 
@@ -17,22 +19,29 @@ export interface JobProof {
   readonly rails: RailProof;
   readonly plugs: readonly PlugProof[];
   readonly shorts: readonly { readonly net: string; readonly gone: boolean | undefined }[];
+  /** The walks along the joints of placed parts. */
+  readonly joints: readonly JointWalk[];
   readonly functions: readonly { readonly id: string; readonly what: string; readonly works: boolean | undefined }[];
   readonly gates: readonly Gate[];
   readonly allHold: boolean;
 }
 
 /** What is proven of the board as it is now: readings from before the last work on it prove nothing. */
-export function proveJob(predictor: Predictor, state: JobState): JobProof {
+export function proveJob(predictor: Predictor, state: JobState, references: ReferenceTable = {}): JobProof {
   const { board } = predictor;
   const now = state.readings.filter((r) => takenOnBoardAsIs(state, r));
   const measured = new Map<string, number>();
+  const unsteady = new Map<string, Unsteady>();
   for (const r of now) {
-    if (r.measurement.kind === 'volts' && r.value.kind === 'figure') measured.set(r.measurement.rail, r.value.value);
+    if (r.measurement.kind !== 'volts' || r.value.kind !== 'figure') continue;
+    const { value: volts, ripplePpV, swings } = r.value;
+    measured.set(r.measurement.rail, volts);
+    unsteady.set(r.measurement.rail, { ripplePpV, swings });
   }
-  const rails = proveRails(board, measured);
+  const rails = proveRails(board, measured, unsteady);
   const plugs = board.ports.flatMap((port) => port.sides.map((s) => plugProof(board, state, now, port.id, s.side)));
   const shorts = shortsOf(predictor, state, now);
+  const joints = walkJoints(board, state, references);
   const functions = board.functions.map((f) => {
     const last = latest(now, (m) => m.kind === 'works' && m.fn === f.id);
     return { id: f.id, what: f.what, works: last && last.value.kind === 'pass' };
@@ -43,9 +52,10 @@ export function proveJob(predictor: Predictor, state: JobState): JobProof {
     shorts,
     functions,
     imageSound: imageSound(state),
+    seat: seatMissing(joints),
     soak: soakMissing(state),
   });
-  return { rails, plugs, shorts, functions, gates, allHold: gates.every((g) => g.holds) };
+  return { rails, plugs, shorts, joints, functions, gates, allHold: gates.every((g) => g.holds) };
 }
 
 const latest = (readings: readonly TakenReading[], wanted: (m: Measurement) => boolean): TakenReading | undefined =>

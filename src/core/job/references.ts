@@ -3,7 +3,7 @@ import type { ReferenceReading } from '../reference';
 import type { JobView } from './view';
 
 /** Readings that compare from board to board: figures of unpowered points, contacts and rails. */
-const COMPARABLE: ReadonlySet<Measurement['kind']> = new Set(['pin', 'ohm', 'drop', 'volts']);
+const COMPARABLE: ReadonlySet<Measurement['kind']> = new Set(['pin', 'joint', 'ohm', 'drop', 'volts']);
 
 /**
  * What a job that was proven leaves as known-good readings: the newest figure of each point on the board as it is now,

@@ -1,12 +1,15 @@
 import { partByRef, type Board, type Part } from '../board';
 import type { JobAnalysis } from './analysis';
 import type { JobState } from './fold';
+import type { JointWalk } from './joint-walk';
 import type { JobProof } from './proof';
 
 /** A placed part with balls or a pad under it has an open or bridged joint. Engineering estimate. */
 const HIDDEN_JOINT_RISK = 0.06;
 /** A placed part whose joints can be seen. Engineering estimate. */
 const SEEN_JOINT_RISK = 0.02;
+/** A joint that reads badly. Engineering estimate. */
+const SURELY_BAD = 0.9;
 /** Any other part, by nothing but chance. Engineering estimate. */
 const OTHER_RISK = 0.001;
 
@@ -16,8 +19,9 @@ const OTHER_RISK = 0.001;
  */
 export function residualRisk(
   board: Board,
-  { replaced }: JobState,
+  { replaced, placed: soldered }: Pick<JobState, 'replaced' | 'placed'>,
   { suspects, curedChance }: Pick<JobAnalysis, 'suspects' | 'curedChance'>,
+  walks: readonly JointWalk[] = [],
 ): Map<string, number> {
   const placed = new Set(replaced.filter((name) => !name.includes('/')));
   const others = suspects.filter((s) => partByRef(board, s.ref) && !placed.has(s.ref));
@@ -25,19 +29,26 @@ export function residualRisk(
   for (const { ref, p } of others) suspected.set(ref, (suspected.get(ref) ?? 0) + p);
   // Once something was replaced, what the readings leave is the chance that it was not that.
   const left = placed.size > 0 ? 1 - curedChance : 1;
+  const touched = (ref: string): JointWalk | undefined => walks.find((w) => w.ref === ref);
   return new Map(
     board.parts.map((part) => {
       const { ref } = part;
-      const joint = placed.has(ref) ? jointRisk(board, part) : OTHER_RISK;
+      const joint = placed.has(ref) || soldered[ref] !== undefined ? jointRisk(board, part, touched(ref)) : OTHER_RISK;
       return [ref, 1 - (1 - joint) * (1 - Math.min(1, left * (suspected.get(ref) ?? 0)))] as const;
     }),
   );
 }
 
-function jointRisk({ packages }: Board, part: Part): number {
+/** Of the chance of a bad joint so much is left when every joint that can be touched reads well. Engineering estimate. */
+const LEFT_AFTER_WALK = 0.25;
+
+function jointRisk({ packages }: Board, part: Part, walk: JointWalk | undefined): number {
+  if (walk && walk.bad.length > 0) return SURELY_BAD;
   const { lands } = packages[part.package];
   const isHidden = lands.kind === 'array' || ('centreMm' in lands && lands.centreMm !== undefined);
-  return isHidden ? HIDDEN_JOINT_RISK : SEEN_JOINT_RISK;
+  const risk = isHidden ? HIDDEN_JOINT_RISK : SEEN_JOINT_RISK;
+  const share = walk ? walk.readCount / Math.max(1, walk.joints.length) : 0;
+  return risk * (1 - share * (1 - LEFT_AFTER_WALK));
 }
 
 /** A short on a board that nobody worked on, and what each placed part adds to it by a bridge. Engineering estimates. */

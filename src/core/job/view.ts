@@ -115,8 +115,8 @@ export function viewJob(
   const state = foldJob(events);
   const practice = bench.practice ?? DEFAULT_PRACTICE;
   const analysis = analyseJob(predictor, state, practice);
-  const proof = proveJob(predictor, state);
-  const proofOrder = orderProofs(untried(board, proof), residualRisk(board, state, analysis));
+  const proof = proveJob(predictor, state, bench.references);
+  const proofOrder = orderProofs(untried(board, proof), residualRisk(board, state, analysis, proof.joints));
   const undoable = lastUndoable(events);
   return {
     number,

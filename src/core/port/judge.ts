@@ -19,17 +19,30 @@ export interface PinVerdict {
 /** Without references a good pin lies this close to the board file's value, V. Engineering estimate. */
 const NORMAL_V = 0.03;
 /** Twin pins agree within a few millivolts (common practice, no published source). */
-const TWIN_V = 0.008;
+export const TWIN_V = 0.008;
 /** Below this a drop is a short; below the second it has the wrong sign. Common practice. */
-const SHORTED_V = 0.06;
-const WRONG_SIGN_V = -0.02;
+export const SHORTED_V = 0.06;
+export const WRONG_SIGN_V = -0.02;
 /** A ground contact reads the leads alone, V. Common practice. */
-const GROUND_V = 0.015;
+export const GROUND_V = 0.015;
+
+/** The drop that the board file gives a net; for a node behind a coil or a fuse that of what lies on its other side. */
+function normalDropV(board: Board, net: string): number | undefined {
+  const { diodeV, role } = board.nets[net];
+  if (diodeV !== undefined || role === 'ground') return diodeV;
+  for (const { kind, pins } of board.parts) {
+    if (kind !== 'coil' && kind !== 'fuse') continue;
+    const ends = Object.values(pins);
+    const other = ends.includes(net) ? ends.find((n) => n !== net && board.nets[n].diodeV !== undefined) : undefined;
+    if (other !== undefined) return board.nets[other].diodeV;
+  }
+  return undefined;
+}
 
 /** Where a good board of this kind reads, and on what that rests. */
 export function expectedDrop(
   board: Board,
-  pin: PortPin,
+  pin: { readonly net?: string },
   stats?: ReferenceStats,
 ): (Interval & { words: string }) | undefined {
   const interval = stats && predictionInterval(stats);
@@ -38,7 +51,7 @@ export function expectedDrop(
       ...interval,
       words: `${stats.n} good boards: ${interval.low.toFixed(3)} to ${formatDrop(interval.high)}`,
     };
-  const normal = pin.net === undefined ? undefined : board.nets[pin.net].diodeV;
+  const normal = pin.net === undefined ? undefined : normalDropV(board, pin.net);
   return normal === undefined
     ? undefined
     : { low: normal - NORMAL_V, high: normal + NORMAL_V, words: `board file: near ${formatDrop(normal)}` };

@@ -2,7 +2,7 @@ import type { PlugSide } from '../board';
 import type { RailProof } from './rails';
 
 export interface Gate {
-  readonly id: 'rails' | 'plugs' | 'shorts' | 'functions' | 'image' | 'soak';
+  readonly id: 'rails' | 'plugs' | 'shorts' | 'seat' | 'functions' | 'image' | 'soak';
   readonly words: string;
   readonly holds: boolean;
   /** What is missing, in a few words. */
@@ -16,6 +16,8 @@ export interface GateFacts {
   /** Nets that were shorted before the repair and what is known of them now. */
   readonly shorts: readonly { readonly net: string; readonly gone: boolean | undefined }[];
   readonly functions: readonly { readonly id: string; readonly works: boolean | undefined }[];
+  /** What is missing of the joints and the flatness of placed parts; undefined where nobody began to touch them. */
+  readonly seat?: readonly string[];
   /** Undefined when no image was worked on. */
   readonly imageSound?: boolean;
   /** What is missing of the last soak; empty where it held, undefined where none was begun. */
@@ -58,6 +60,7 @@ export function judgeGates(facts: GateFacts): Gate[] {
       facts.functions.filter((f) => f.works !== true).map((f) => `${f.id} ${f.works === false ? 'fails' : 'open'}`),
     ),
   ];
+  if (facts.seat !== undefined) gates.splice(1, 0, gate('seat', 'Placed parts sit and join', [...facts.seat]));
   if (facts.imageSound !== undefined)
     gates.push(gate('image', 'Image checks hold', facts.imageSound ? [] : ['the image written last is not sound']));
   if (facts.soak !== undefined) gates.push(gate('soak', 'Soak held', facts.soak === '' ? [] : [facts.soak]));

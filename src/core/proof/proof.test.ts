@@ -44,6 +44,20 @@ test('of a failing branch only the first bad rail is reported, with the last goo
   expect(failures[0].suspects).not.toContain('F1');
 });
 
+test.each([
+  ['steady', {}, 'passes', 'in its window'],
+  ['with a ripple that stays in the window', { ripplePpV: 0.2 }, 'passes', 'in its window'],
+  ['with a ripple that leaves it', { ripplePpV: 0.4 }, 'fails', 'with its ripple of 0.40 V it leaves'],
+  ['that comes and goes', { swings: true }, 'fails', 'it comes and goes'],
+] as const)('a rail in the middle of its window %s', (_, note, state, words) => {
+  const measured = new Map(railWindows(heron).map((w) => [w.rail.id, w.expectV]));
+  const { rails, failures } = proveRails(heron, measured, new Map([['AON33', note]]));
+  const rail = rails.find((r) => r.rail.id === 'AON33')!;
+  expect(rail.state).toBe(state);
+  expect(rail.words).toContain(words);
+  expect(failures.map((f) => f.rail)).toEqual(state === 'fails' ? ['AON33'] : []);
+});
+
 describe.each(DEMO_BOARDS)('%s, every fault that fails a rail when all rails are measured', (id) => {
   const predictor = Predictor.of(demoBoard(id));
   const { board } = predictor;

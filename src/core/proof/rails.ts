@@ -1,5 +1,5 @@
 import { partByRef, type Board, type Rail } from '../board';
-import { railWindow } from '../diagnose';
+import { holdsRipple, railWindow, type Unsteady } from '../diagnose';
 import { formatVolt } from '../units';
 
 export interface RailWindow {
@@ -18,6 +18,8 @@ export type RailState = 'open' | 'passes' | 'fails';
 
 export interface RailResult extends RailWindow {
   readonly measuredV?: number;
+  /** What else was seen of it. */
+  readonly unsteady?: Unsteady;
   readonly state: RailState;
   readonly words: string;
 }
@@ -38,18 +40,26 @@ export interface RailFailure {
   readonly suspects: readonly string[];
 }
 
-/** @param measured volts by rail id, the latest reading of each. */
-export function proveRails(board: Board, measured: ReadonlyMap<string, number>): RailProof {
+/**
+ * @param measured volts by rail id, the latest reading of each.
+ * @param notes what else was seen of a rail: one that swings fails, and one that leaves its window by its ripple.
+ */
+export function proveRails(
+  board: Board,
+  measured: ReadonlyMap<string, number>,
+  notes: ReadonlyMap<string, Unsteady> = new Map(),
+): RailProof {
   const rails = railWindows(board).map((w): RailResult => {
     const volts = measured.get(w.rail.id);
     if (volts === undefined) return { ...w, state: 'open', words: `${formatVolt(w.minV)} to ${formatVolt(w.maxV)}` };
-    const state = volts >= w.minV && volts <= w.maxV ? 'passes' : 'fails';
-    const side = volts < w.minV ? 'low' : 'high';
+    const unsteady = notes.get(w.rail.id) ?? {};
+    const words = faultOf(w, volts, unsteady);
     return {
       ...w,
       measuredV: volts,
-      state,
-      words: state === 'passes' ? 'in its window' : `${side}: wanted ${formatVolt(w.minV)} to ${formatVolt(w.maxV)}`,
+      unsteady,
+      state: words === undefined ? 'passes' : 'fails',
+      words: words ?? 'in its window',
     };
   });
   const stateOf = new Map(rails.map((r) => [r.rail.id, r.state]));
@@ -62,6 +72,17 @@ export function proveRails(board: Board, measured: ReadonlyMap<string, number>):
     failures,
     allPass: rails.every((r) => r.state === 'passes'),
   };
+}
+
+/** What is wrong with a rail's voltage, in words; nothing where it holds. */
+function faultOf(window: RailWindow, volts: number, { swings, ripplePpV = 0 }: Unsteady): string | undefined {
+  const { minV, maxV } = window;
+  if (swings) return 'it comes and goes';
+  if (volts < minV || volts > maxV)
+    return `${volts < minV ? 'low' : 'high'}: wanted ${formatVolt(minV)} to ${formatVolt(maxV)}`;
+  return holdsRipple(window, volts, ripplePpV)
+    ? undefined
+    : `with its ripple of ${formatVolt(ripplePpV)} it leaves ${formatVolt(minV)} to ${formatVolt(maxV)}`;
 }
 
 /**
