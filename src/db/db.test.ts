@@ -95,6 +95,12 @@ test('the jobs’ list knows the outcome, and that an undone closing does not co
   const outcomes = new Map((await jobSummaries(db)).map((j) => [j.number, j.outcome]));
   expect(outcomes.get(closed)).toBe('stopped');
   expect(outcomes.get(reopened)).toBeUndefined();
+
+  await appendEvent(db, closed, { body: { kind: 'reopen', symptom: 'dead again' } }, meta('g'));
+  const after = async () => (await jobSummaries(db)).find((j) => j.number === closed)!;
+  expect(await after()).toMatchObject({ outcome: undefined, symptom: 'dead again' });
+  await appendEvent(db, closed, { body: { kind: 'undo', seq: 2 } }, meta('h'));
+  expect(await after()).toMatchObject({ outcome: 'stopped', symptom: '' });
 });
 
 test('boards come back as they were stored, one object for each file', async () => {

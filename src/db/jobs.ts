@@ -95,7 +95,7 @@ export async function workOfClosedJobs(db: Database): Promise<{ boardId: string;
     .innerJoin(jobs, eq(jobs.number, jobEvents.jobNumber))
     .where(
       and(
-        inArray(field<string>('kind'), ['partOff', 'partOn', 'imageWritten', 'mended', 'close', 'undo']),
+        inArray(field<string>('kind'), ['partOff', 'partOn', 'imageWritten', 'mended', 'close', 'reopen', 'undo']),
         inArray(jobEvents.jobNumber, closed),
       ),
     )
@@ -155,26 +155,25 @@ export async function jobSummaries(db: Database): Promise<JobSummary[]> {
         target: field<number | null>('seq'),
       })
       .from(jobEvents)
-      .where(sql`${field('kind')} in ('story', 'close', 'undo')`)
+      .where(sql`${field('kind')} in ('story', 'close', 'reopen', 'undo')`)
       .orderBy(asc(jobEvents.seq)),
   ]);
   const lastAt = new Map(last.map((l) => [l.number, l.at]));
+  const undone = new Set(marked.flatMap((e) => (e.kind === 'undo' ? [`${e.number} ${e.target}`] : [])));
   const symptom = new Map<number, string>();
   const pack = new Map<number, string>();
-  const outcome = new Map<number, { seq: number; outcome: string }>();
-  for (const e of marked) {
-    if (e.kind === 'story') {
-      symptom.set(e.number, e.symptom ?? '');
-      pack.set(e.number, e.pack ?? '');
-    }
-    if (e.kind === 'close') outcome.set(e.number, { seq: e.seq, outcome: e.outcome ?? '' });
-    if (e.kind === 'undo' && outcome.get(e.number)?.seq === e.target) outcome.delete(e.number);
+  const outcome = new Map<number, string>();
+  for (const e of marked.filter(({ number, seq }) => !undone.has(`${number} ${seq}`))) {
+    if (e.kind === 'story' || e.kind === 'reopen') symptom.set(e.number, e.symptom ?? '');
+    if (e.kind === 'story') pack.set(e.number, e.pack ?? '');
+    if (e.kind === 'close') outcome.set(e.number, e.outcome ?? '');
+    if (e.kind === 'reopen') outcome.delete(e.number);
   }
   return rows.map((r) => ({
     ...r,
     symptom: symptom.get(r.number) ?? '',
     swollen: pack.get(r.number) === 'swollen',
-    outcome: outcome.get(r.number)?.outcome,
+    outcome: outcome.get(r.number),
     lastAt: lastAt.get(r.number) ?? r.openedAt,
   }));
 }

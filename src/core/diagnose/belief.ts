@@ -3,7 +3,7 @@ import { FaultCase } from './case';
 import { OUTSIDE, type Fault, type HistoryFlag } from './faults';
 import { STOPS } from '../usb';
 import { choiceOf, mendedFor, type Measurement, type Reading, type Value } from './measurement';
-import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
+import { DEFAULT_PRACTICE, errorRate, type JobPractice, type Practice } from './practice';
 import { DROP_OPEN_V, OPEN_LOG_OHM, type Predictor } from './predict';
 import { SHAPES, type Alternative, type Prediction } from './prediction';
 import type { Likely } from './space';
@@ -86,11 +86,11 @@ export interface Belief {
 /** The prior is the same for every job with the same story: kept by case. */
 const priors = new WeakMap<FaultCase, Map<string, Float64Array>>();
 
-function priorFor(faultCase: FaultCase, history: readonly HistoryFlag[], practice: Practice): Float64Array {
+function priorFor(faultCase: FaultCase, history: readonly HistoryFlag[], practice: JobPractice): Float64Array {
   let kept = priors.get(faultCase);
   if (!kept) priors.set(faultCase, (kept = new Map<string, Float64Array>()));
-  const { factors, records, doubleShare, deadOnArrival } = practice;
-  const key = JSON.stringify([[...history].sort(), factors, records, doubleShare, deadOnArrival]);
+  const { factors, records, doubleShare, deadOnArrival, again } = practice;
+  const key = JSON.stringify([[...history].sort(), factors, records, doubleShare, deadOnArrival, again]);
   let prior = kept.get(key);
   if (!prior) kept.set(key, (prior = faultCase.space.prior(faultCase.predictor.board, history, practice)));
   return prior;
@@ -104,7 +104,7 @@ export function updateBelief(
   predictor: Predictor,
   readings: readonly Reading[],
   history: readonly HistoryFlag[],
-  practice: Practice = DEFAULT_PRACTICE,
+  practice: JobPractice = DEFAULT_PRACTICE,
   replaced: Iterable<string> = readings.flatMap((r) => r.replaced ?? []),
 ): Belief {
   const faultCase = FaultCase.of(predictor, replaced);

@@ -332,6 +332,12 @@ export function historyFactor(
 /** How much likelier a fault is that the story speaks of directly. Engineering estimate. */
 const STORY_FACTOR = 8;
 
+/**
+ * How much likelier a fault is at what was replaced or mended in a job that came back: its joints, a weak new part, and
+ * what killed the first one are still about. Engineering estimate.
+ */
+const AGAIN_FACTOR = 5;
+
 /** How much likelier the story and the bench's own records make a fault. */
 export function historyFactorOf(
   fault: Fault,
@@ -340,9 +346,12 @@ export function historyFactorOf(
   practice: {
     readonly factors?: HistoryFactors;
     readonly records?: Readonly<Partial<Record<PartKind, number>>>;
+    /** Parts, and single faults by their id, that were worked on before the job came back. */
+    readonly again?: readonly string[];
   },
 ): number {
-  const told = fault.story && history.includes(fault.story) ? STORY_FACTOR : 1;
+  const isAgain = practice.again?.some((name) => name === fault.ref || name === fault.id) ?? false;
+  const told = (isAgain ? AGAIN_FACTOR : 1) * (fault.story && history.includes(fault.story) ? STORY_FACTOR : 1);
   if (kind) return told * historyFactor(kind, history, practice.factors) * (practice.records?.[kind] ?? 1);
   if (told > 1) return told;
   const thing = fault.effects.find((e) => e.kind === 'outside');

@@ -56,6 +56,7 @@ export {
   errorRate,
   KIND_WORDS,
   practiceSchema,
+  type JobPractice,
   type MeasurementKind,
   type Practice,
 } from './practice';

@@ -71,6 +71,12 @@ export const practiceSchema = z.object({
 });
 export type Practice = z.input<typeof practiceSchema>;
 
+/** The bench's practice, and what is particular to one job. */
+export interface JobPractice extends Practice {
+  /** Parts and faults that were worked on before the job came back. */
+  readonly again?: readonly string[];
+}
+
 export const DEFAULT_PRACTICE: Practice = {};
 
 /**

@@ -1,6 +1,6 @@
 import type { Board, PartKind } from '../board';
 import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults';
-import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type Practice } from './practice';
+import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type JobPractice } from './practice';
 import type { TestTable } from './table';
 
 /** The hypotheses that still count, in three lists of the same length: singles first, then pairs by their first fault. */
@@ -38,7 +38,7 @@ export class HypothesisSpace {
   }
 
   /** Probabilities before any reading: singles by their weights, pairs by the product, new parts by their own rate. */
-  prior(board: Board, history: readonly HistoryFlag[], practice: Practice): Float64Array {
+  prior(board: Board, history: readonly HistoryFlag[], practice: JobPractice): Float64Array {
     const kindOf = new Map<string, PartKind>(board.parts.map((p) => [p.ref, p.kind]));
     const { faults } = this;
     const weights = faults.map((f) => f.weight * historyFactorOf(f, kindOf.get(f.ref), history, practice));

@@ -28,6 +28,7 @@ import {
   type Access,
   type Belief,
   type Measurement,
+  type JobPractice,
   type Practice,
   type Predictor,
   type Repair,
@@ -38,6 +39,7 @@ import {
 } from '../diagnose';
 import { formatInHundred } from '../units';
 import { takenOnBoardAsIs, type JobState } from './fold';
+import { workedOnBefore } from './past';
 import { differencesOf, type Difference } from './difference';
 import { isGated, portGate } from './gate';
 
@@ -103,7 +105,9 @@ const LEAST_PAIR = 0.08;
 const LEAST_BITS = 0.02;
 
 /** What the readings say, which tests are worth taking, and which repairs compete with them. */
-export function analyseJob(predictor: Predictor, state: JobState, practice: Practice): JobAnalysis {
+export function analyseJob(predictor: Predictor, state: JobState, benchPractice: Practice): JobAnalysis {
+  const again = workedOnBefore(state);
+  const practice: JobPractice = again.length > 0 ? { ...benchPractice, again } : benchPractice;
   const { board } = predictor;
   const absent = new Set(state.absent);
   const replaced = new Set(state.replaced);
@@ -160,7 +164,7 @@ function shieldStillOn(board: Board, m: Measurement, bare: ReadonlySet<string>):
 }
 
 /** A last reading that hardly anything expected is taken twice, unless it already was. */
-function surpriseOf(predictor: Predictor, state: JobState, belief: Belief, practice: Practice): string | undefined {
+function surpriseOf(predictor: Predictor, state: JobState, belief: Belief, practice: JobPractice): string | undefined {
   const last = state.readings.length - 1;
   if (last < 1) return undefined;
   const { measurement, value } = state.readings[last];

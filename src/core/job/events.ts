@@ -210,6 +210,7 @@ export const eventBodySchema = z.discriminatedUnion('kind', [
     minutes: z.number().min(0).max(10_000).optional().describe('bench work'),
     price: z.number().min(0).max(1_000_000).optional().describe('what the owner pays'),
   }),
+  z.object({ kind: z.literal('reopen'), symptom: words.describe('with what it came back, in the owner’s words') }),
   z.object({ kind: z.literal('undo'), seq: z.number().int().positive() }),
 ]);
 

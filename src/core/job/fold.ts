@@ -15,6 +15,12 @@ export interface TakenReading extends Reading {
   readonly work: number;
 }
 
+/** A job as it was when it was closed, before it came back. */
+export interface ClosedBefore {
+  readonly state: Omit<JobState, 'live'>;
+  readonly reopenedAt: string;
+}
+
 /** A job as its events leave it. Everything else about a job is computed from this. */
 export interface JobState {
   readonly story?: Story;
@@ -58,6 +64,8 @@ export interface JobState {
   readonly soaks: readonly Soak[];
   readonly notes: readonly string[];
   readonly closed?: Body<'close'> & { readonly at: string };
+  /** What the job was each time it was closed and came back, the first time first. */
+  readonly past: readonly ClosedBefore[];
   /** Events that count: undone and corrected ones left out, corrections in the place of what they correct. */
   readonly live: readonly JobEvent[];
 }
@@ -84,6 +92,7 @@ const START: JobState = {
   pictures: [],
   soaks: [],
   notes: [],
+  past: [],
   live: [],
 };
 
@@ -208,9 +217,26 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, notes: [...state.notes, body.text] };
     case 'close':
       return { ...state, closed: { ...body, at: event.at } };
+    case 'reopen':
+      return state.closed ? reopened(state, body, event) : state;
     case 'undo':
       return state;
   }
+}
+
+/**
+ * A job that came back begins anew: what was read and replaced says how the board was then, not how it is now. It knows
+ * its past, that somebody was in it, and the damage that stays.
+ */
+function reopened(state: JobState, { symptom }: Body<'reopen'>, { seq, at }: JobEvent): JobState {
+  const { story, lifted, past } = state;
+  return {
+    ...START,
+    ...(story && { story: { ...story, symptom, history: [...new Set([...story.history, 'earlierRepair' as const])] } }),
+    lifted,
+    work: seq,
+    past: [...past, { state: { ...state, past: [] }, reopenedAt: at }],
+  };
 }
 
 /** True for readings taken since the last work on the board: earlier ones say nothing of it as it is now. */

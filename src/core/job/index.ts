@@ -4,6 +4,8 @@ export { applyCompletion, completeEntry } from './complete';
 export { isGated, LOOK_ADVICE, portGate, refusedPower, type PortGate } from './gate';
 export { custodyOf, custodySeal, type CustodyLink } from './custody';
 export { flatnessOf } from './entry-site';
+export { mendedWords } from './mended';
+export { type Past, type ThenAndNow } from './past';
 export { placeNames } from './places';
 export { packRail, parseEntry, type Entry, type EntryMode } from './entry';
 export {

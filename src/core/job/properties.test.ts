@@ -25,6 +25,10 @@ const body: fc.Arbitrary<EventBody> = fc.oneof(
   fc.constantFrom(...refs).map((ref): EventBody => ({ kind: 'partOff', ref })),
   fc.constantFrom(...refs).map((ref): EventBody => ({ kind: 'partOn', ref, fresh: true })),
   fc.constantFrom('in' as const, 'out' as const).map((state): EventBody => ({ kind: 'pack', state })),
+  fc.constantFrom<EventBody>(
+    { kind: 'close', outcome: 'repaired', cause: '' },
+    { kind: 'reopen', symptom: 'came back' },
+  ),
   fc.string({ minLength: 1 }).map((text): EventBody => ({ kind: 'note', text })),
 );
 

@@ -25,6 +25,7 @@ import { findingsOf, type Findings } from './findings';
 import { foldJob, lastUndoable, takenOnBoardAsIs, type JobState } from './fold';
 import { nextStep, type NextStep } from './next-step';
 import { residualRisk, shortIsBackChance } from './residual';
+import { pastOf, type Past } from './past';
 import { stagePlan } from './stage-plan';
 import { proveJob, type JobProof } from './proof';
 import { STAGES, type StageId } from './stages';
@@ -82,6 +83,8 @@ export interface JobView {
   /** Chance that something shorts the board at its next power. */
   readonly shortChance: number;
   readonly findings: Findings;
+  /** What the job was each time before it came back, the latest first. */
+  readonly past: readonly Past[];
   /** What the chosen chip asks of the stages to come, in words. */
   readonly plan: Readonly<Partial<Record<StageId, string>>>;
   readonly next: NextStep;
@@ -157,6 +160,7 @@ export function viewJob(
     proofOrder,
     shortChance: shortIsBackChance(state, proof.shorts),
     findings: findingsOf(board, state, analysis, proof),
+    past: pastOf(predictor, state, analysis.suspects),
     plan: stagePlan(board, state),
     next: nextStep(board, state, analysis, proof, proofOrder),
     references: bench.references ?? {},
@@ -224,6 +228,8 @@ export function eventWords(board: Board, { body }: JobEvent): string {
       return `note: ${body.text}`;
     case 'close':
       return `closed as ${body.outcome}`;
+    case 'reopen':
+      return 'it came back';
     case 'undo':
       return 'undo';
   }

@@ -1,0 +1,101 @@
+import { entryStem, meaningOf, measurementId, readingName, valueWords, type Predictor } from '../diagnose';
+import { takenOnBoardAsIs, type ClosedBefore, type JobState, type TakenReading } from './fold';
+import { mendedWords } from './mended';
+import { proveJob } from './proof';
+
+/** One reading of the last proof, and the same place now. */
+export interface ThenAndNow {
+  readonly name: string;
+  readonly then: string;
+  /** Undefined while it has not been read again. */
+  readonly now?: string;
+  /** Good then and bad now, or the other way round. */
+  readonly hasTurned: boolean;
+  /** What to type to read it again. */
+  readonly stem: string;
+}
+
+/** What a job that came back knows of one time before. */
+export interface Past {
+  readonly closedAt: string;
+  readonly reopenedAt: string;
+  readonly daysGood: number;
+  readonly outcome: string;
+  readonly symptom: string;
+  readonly cause: string;
+  readonly reason?: string;
+  readonly mended: readonly string[];
+  /** What was proven at the time, in words; and what was left open. */
+  readonly proven: readonly string[];
+  readonly unproven: readonly string[];
+  readonly changes: readonly ThenAndNow[];
+  /** Chance that what was mended then is at fault again. */
+  readonly againChance: number;
+}
+
+const DAY_MS = 86_400_000;
+
+/** Names of all parts and faults that were worked on before the job came back. */
+export const workedOnBefore = ({ past }: JobState): string[] => [...new Set(past.flatMap((p) => p.state.replaced))];
+
+/** What every earlier closing of a job knew, held against what is known now; the latest first. */
+export function pastOf(
+  predictor: Predictor,
+  state: JobState,
+  suspects: readonly { readonly ref: string; readonly p: number }[],
+): Past[] {
+  return state.past.map((before) => pastView(predictor, before, state, suspects)).reverse();
+}
+
+function pastView(
+  predictor: Predictor,
+  { state: then, reopenedAt }: ClosedBefore,
+  now: JobState,
+  suspects: readonly { readonly ref: string; readonly p: number }[],
+): Past {
+  const { board } = predictor;
+  const closed = then.closed!;
+  const { gates } = proveJob(predictor, { ...then, live: [] });
+  const refs = new Set(then.replaced.map((name) => name.split('/')[0]));
+  return {
+    closedAt: closed.at,
+    reopenedAt,
+    daysGood: Math.max(0, Math.round((Date.parse(reopenedAt) - Date.parse(closed.at)) / DAY_MS)),
+    outcome: closed.outcome,
+    symptom: then.story?.symptom ?? '',
+    cause: closed.cause,
+    reason: closed.reason,
+    mended: then.replaced.map((name) => mendedWords(board, name)),
+    proven: gates.filter((g) => g.holds).map((g) => g.words),
+    unproven: gates.filter((g) => !g.holds).map((g) => `${g.words}: ${g.missing}`),
+    changes: changesSince(predictor, then, now),
+    againChance: Math.min(
+      1,
+      suspects.filter((s) => refs.has(s.ref)).reduce((sum, s) => sum + s.p, 0),
+    ),
+  };
+}
+
+/** The readings of the last proof against the newest of the same place: turned ones first, then those not read again. */
+function changesSince(predictor: Predictor, then: ClosedBefore['state'], now: JobState): ThenAndNow[] {
+  const { board } = predictor;
+  const newest = (readings: readonly TakenReading[]): Map<string, TakenReading> =>
+    new Map(readings.map((r) => [measurementId(r.measurement), r]));
+  const proven = newest(then.readings.filter((r) => takenOnBoardAsIs({ ...then, live: [] }, r)));
+  const again = newest(now.readings);
+  const changes = [...proven].map(([id, before]): ThenAndNow => {
+    const after = again.get(id);
+    return {
+      name: readingName(board, before.measurement),
+      then: valueWords(before.measurement, before.value),
+      now: after && valueWords(after.measurement, after.value),
+      hasTurned: after !== undefined && stateOf(predictor, before) !== stateOf(predictor, after),
+      stem: entryStem(board, before.measurement),
+    };
+  });
+  const rank = ({ hasTurned, now: value }: ThenAndNow): number => (hasTurned ? 0 : value === undefined ? 2 : 1);
+  return changes.sort((a, b) => rank(a) - rank(b));
+}
+
+const stateOf = (predictor: Predictor, { measurement, value, absent }: TakenReading): string =>
+  meaningOf(predictor, measurement, value, new Set(absent)).state;
