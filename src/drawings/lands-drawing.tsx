@@ -4,17 +4,22 @@ import { Box } from '@chakra-ui/react';
 import { landsOf, type Board, type Part } from '@/core/board';
 import { FILLING, face, tone } from '@/ui';
 
+const WALKED = { good: tone.matText, bad: 'transparent', next: 'transparent', open: 'transparent' } as const;
+
 /** The pads of a part as the board shows them, pin 1 marked; pads on ground in copper. */
 export function LandsDrawing({
   board,
   part,
   lifted = [],
+  touched,
   onPick,
 }: {
   board: Board;
   part: Part;
   /** Pads that are off the board. */
   lifted?: readonly string[];
+  /** In a walk: how each joint read, and which is next. */
+  touched?: ReadonlyMap<string, 'good' | 'bad' | 'next'>;
   onPick?: (pin: string) => void;
 }) {
   const pkg = board.packages[part.package];
@@ -45,24 +50,36 @@ export function LandsDrawing({
           {pads.map((p) => {
             const grounded = part.pins[p.pin] === ground;
             const off = lifted.includes(p.pin);
+            const mark = touched?.get(p.pin);
+            const plain = grounded ? tone.matCopper : part.pins[p.pin] ? tone.matFill : 'transparent';
             return (
               <g
                 key={p.pin}
                 onClick={onPick && (() => onPick(p.pin))}
                 style={{ cursor: onPick ? 'pointer' : undefined }}
               >
-                <title>{`${part.ref}.${p.pin} ${part.pins[p.pin] ?? 'not connected'}${off ? ', lifted' : ''}`}</title>
+                <title>{`${part.ref}.${p.pin} ${part.pins[p.pin] ?? 'not connected'}${off ? ', lifted' : ''}${mark ? `, ${mark}` : ''}`}</title>
                 <rect
                   x={p.xMm - p.wMm / 2}
                   y={p.yMm - p.hMm / 2}
                   width={p.wMm}
                   height={p.hMm}
                   rx={p.round ? p.wMm / 2 : 0}
-                  fill={grounded ? tone.matCopper : part.pins[p.pin] ? tone.matFill : 'transparent'}
+                  fill={touched ? WALKED[mark ?? 'open'] : plain}
                   stroke={grounded ? tone.matCopper : tone.matLine}
                   strokeWidth={1.2 * px}
                 />
-                {off && (
+                {mark === 'next' && (
+                  <circle
+                    cx={p.xMm}
+                    cy={p.yMm}
+                    r={Math.max(p.wMm, p.hMm) * 0.75}
+                    fill="none"
+                    stroke={tone.matCopper}
+                    strokeWidth={3 * px}
+                  />
+                )}
+                {(off || mark === 'bad') && (
                   <path
                     d={`M${p.xMm - p.wMm / 2} ${p.yMm - p.hMm / 2}l${p.wMm} ${p.hMm}m0 ${-p.hMm}l${-p.wMm} ${p.hMm}`}
                     stroke={tone.matRust}
@@ -85,7 +102,9 @@ export function LandsDrawing({
         </svg>
       </Box>
       <Box px="3" pb="2" color="matText" fontSize="13px">
-        copper: ground · filled: used · outline: not connected{onPick && ' · crossed: lifted'}
+        {touched
+          ? 'filled: reads well · crossed: reads badly · ring: next'
+          : `copper: ground · filled: used · outline: not connected${onPick ? ' · crossed: lifted' : ''}`}
       </Box>
     </Box>
   );

@@ -64,7 +64,7 @@ export { SHAPES, type Prediction, type Shape } from './prediction';
 export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
 export type { MeterCase } from './power';
 export { checkReading, measurementSchema, readingSchema, valueSchema } from './schema';
-export { LOOK_WORDS, outlook, readingName, reasons, SHAPE_WORDS, STOP_WORDS, valueWords } from './words';
+export { LOOK_WORDS, outlook, readingName, reasons, SHAPE_WORDS, STOP_WORDS, unsteadyWords, valueWords } from './words';
 export { pickWeighted, sampleReading } from './simulate';
 export { DEVICE_WORTH, HARM, HOUR_PRICE, PART_PRICE, priceOf, workCost, type WorkCost } from './costs';
 export { CureWork, needOf, type Need } from './work';

@@ -15,6 +15,9 @@ export interface TakenReading extends Reading {
   readonly work: number;
 }
 
+/** A trace, with the last work on the board before it. */
+export type KeptTrace = Body<'trace'> & { readonly work: number };
+
 /** A job as it was when it was closed, before it came back. */
 export interface ClosedBefore {
   readonly state: Omit<JobState, 'live'>;
@@ -57,7 +60,9 @@ export interface JobState {
   /** A write was begun and has not come to its end. */
   readonly writing: boolean;
   /** The latest trace of each plug way, by port and side as `J1 A`. */
-  readonly traces: Readonly<Record<string, Body<'trace'>>>;
+  readonly traces: Readonly<Record<string, KeptTrace>>;
+  /** The same from before the last work on the board, where a newer one took its place. */
+  readonly tracesBefore: Readonly<Record<string, KeptTrace>>;
   /** The latest capture of each port. */
   readonly captures: Readonly<Record<string, Body<'capture'>>>;
   readonly pictures: readonly Body<'picture'>[];
@@ -88,6 +93,7 @@ const START: JobState = {
   images: {},
   writing: false,
   traces: {},
+  tracesBefore: {},
   captures: {},
   pictures: [],
   soaks: [],
@@ -206,7 +212,7 @@ function apply(state: JobState, event: JobEvent): JobState {
         replaced: [...new Set([...state.replaced, `${body.ref}/image`])],
       };
     case 'trace':
-      return { ...state, traces: { ...state.traces, [`${body.port} ${body.side}`]: body } };
+      return keepTrace(state, body);
     case 'capture':
       return { ...state, captures: { ...state.captures, [body.port]: body } };
     case 'picture':
@@ -222,6 +228,17 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'undo':
       return state;
   }
+}
+
+function keepTrace(state: JobState, body: Body<'trace'>): JobState {
+  const { traces, tracesBefore, work } = state;
+  const way = `${body.port} ${body.side}`;
+  const last = traces[way];
+  return {
+    ...state,
+    traces: { ...traces, [way]: { ...body, work } },
+    tracesBefore: last && last.work < work ? { ...tracesBefore, [way]: last } : tracesBefore,
+  };
 }
 
 /**

@@ -49,4 +49,5 @@ export {
   traceReadings,
   type OutsideView,
   type WayView,
+  type OutsideTime,
 } from './outside';

@@ -63,6 +63,29 @@ describe('traces', () => {
     expect(outsideOf(port, state(), charger).conclusion).toBeUndefined();
   });
 
+  test('what was read before the last work and what was read after it stand apart', () => {
+    const work: EventBody[] = [
+      { kind: 'partOff', ref: 'U4' },
+      { kind: 'partOn', ref: 'U4', fresh: true },
+    ];
+    const first = [traceBody('J1', 'A', 'a.csv', silent), usb('B', 5.02, 0.01)];
+    const at = (time: 'before' | 'now', ...bodies: EventBody[]) =>
+      outsideOf(port, state(...bodies), charger, undefined, time);
+    expect(at('now', ...first, ...work).conclusion).toBeUndefined();
+    expect(at('before', ...first, ...work).conclusion!.pattern).toBe('noConversation');
+    const after = [...first, ...work, usb('A', 15, 0.6), usb('B', 15, 0.61)];
+    expect(at('now', ...after).conclusion!.pattern).toBe('charging');
+    expect(at('before', ...after).conclusion!.pattern).toBe('noConversation');
+    // A newer trace takes the place of an older one on the same board, and leaves the one from before the work alone.
+    const traced = state(
+      ...first,
+      ...work,
+      traceBody('J1', 'A', 'b.csv', silent),
+      traceBody('J1', 'A', 'c.csv', silent),
+    );
+    expect([traced.tracesBefore['J1 A'].name, traced.traces['J1 A'].name]).toEqual(['a.csv', 'c.csv']);
+  });
+
   test('the pack’s state changes what is healthy', () => {
     const idle = [usb('A', 15, 0.02), usb('B', 15, 0.02)];
     expect(outsideOf(port, state(...idle), charger).conclusion!.pattern).toBe('unclear');

@@ -140,17 +140,26 @@ export function dialogueOf(board: Board, body: CaptureBody): Dialogue {
   return readDialogue(board, body.port, { packets, line: body.line ?? undefined });
 }
 
-/** Traces where there are any, typed readings where not, read against what this charger and pack should give. */
+/** Whether what was read at any time counts, or only what was read before the last work on the board, or after it. */
+export type OutsideTime = 'ever' | 'before' | 'now';
+
 /** How the pack was when the port was last read: out, or taken as partly charged. */
 export function packAtPort(port: Port, state: JobState): PackState {
   const last = state.readings.filter((r) => r.measurement.kind === 'usb' && r.measurement.port === port.id).at(-1);
   return (last?.packOut ?? state.packOut) ? 'out' : 'partly';
 }
 
-export function outsideOf(port: Port, state: JobState, charger: Charger, packState?: PackState): OutsideView {
+/** Traces where there are any, typed readings where not, read against what this charger and pack should give. */
+export function outsideOf(
+  port: Port,
+  state: JobState,
+  charger: Charger,
+  packState?: PackState,
+  time: OutsideTime = 'ever',
+): OutsideView {
   const pack = packState ?? packAtPort(port, state);
   const expected = expectDraw(port, charger, pack);
-  const ways = (['A', 'B'] as const).map((side): WayView => wayOf(port, side, state, expected));
+  const ways = (['A', 'B'] as const).map((side): WayView => wayOf(port, side, state, expected, time));
   const record = (way: WayView): WayRecord | undefined => (way.segments.length > 0 ? way : undefined);
   const [a, b] = ways.map(record);
   return { expected, ways, conclusion: a || b ? concludeOutside(port, a, b, pack) : undefined };
@@ -158,8 +167,11 @@ export function outsideOf(port: Port, state: JobState, charger: Charger, packSta
 
 const SEGMENT_OF = { swing: 'swing', restart: 'restart', early: 'earlyLoad' } as const;
 
-function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedDraw): WayView {
-  const kept = state.traces[`${port.id} ${side}`];
+function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedDraw, time: OutsideTime): WayView {
+  const counts = ({ work }: { readonly work: number }): boolean =>
+    time === 'ever' || (work === state.work) === (time === 'now');
+  const way = `${port.id} ${side}`;
+  const kept = [state.traces[way], state.tracesBefore[way]].find((t) => t !== undefined && counts(t));
   if (kept) {
     const trace = traceOf(kept);
     return { side, trace, segments: nameSegments(trace, expected) };
@@ -167,7 +179,10 @@ function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedD
   const latest = (kind: 'usb' | 'shape'): TakenReading['value'] | undefined =>
     [...state.readings]
       .reverse()
-      .find((r) => r.measurement.kind === kind && r.measurement.port === port.id && r.measurement.side === side)?.value;
+      .find(
+        (r) =>
+          counts(r) && r.measurement.kind === kind && r.measurement.port === port.id && r.measurement.side === side,
+      )?.value;
   const typed = latest('usb');
   const segments = typed?.kind === 'pair' ? typedRecord(typed.volts, typed.amps, expected).segments : [];
   const watched = latest('shape');

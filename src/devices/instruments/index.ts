@@ -1,3 +1,3 @@
-export { SerialInstrument, type SerialPortLike } from './serial';
+export { SerialInstrument, serialAsker, type SerialPortLike } from './serial';
 export { SimulatedMultimeter, SimulatedSupply, type BenchLoad, type Probed } from './simulated-bench';
 export { BenchSupply, InstrumentProblem, Multimeter, type TextInstrument } from './text-instrument';

@@ -34,13 +34,14 @@ describe('a simulated supply', () => {
 });
 
 test('a simulated multimeter reads what lies under its probe within its spread; an open input is told', async () => {
-  let under = { ohm: 470, volts: 3.3 };
+  let under = { ohm: 470, volts: 3.3, dropV: 0.41 };
   const meter = new Multimeter(new SimulatedMultimeter(() => under, 4));
   expect(await meter.identify()).toBe('Unisolda,Simulated,0,1');
   expect(Math.abs((await meter.volts()) / 3.3 - 1)).toBeLessThan(0.02);
   expect(Math.abs((await meter.ohm()) / 470 - 1)).toBeLessThan(0.02);
-  under = { ohm: Infinity, volts: 0 };
-  expect([await meter.ohm(), await meter.volts()]).toEqual([Infinity, 0]);
+  expect(Math.abs((await meter.dropV()) / 0.41 - 1)).toBeLessThan(0.02);
+  under = { ohm: Infinity, volts: 0, dropV: Infinity };
+  expect([await meter.ohm(), await meter.volts(), await meter.dropV()]).toEqual([Infinity, 0, Infinity]);
 });
 
 /** A serial line whose other end answers as it is told to, in pieces. */

@@ -8,6 +8,12 @@ export interface SerialPortLike {
   readonly writable: WritableStream<Uint8Array> | null;
 }
 
+/** The browser's own question which line to open; undefined where the browser knows no serial lines. */
+export function serialAsker(): (() => Promise<SerialPortLike>) | undefined {
+  const { serial } = globalThis.navigator as { serial?: { requestPort(): Promise<SerialPortLike> } };
+  return serial && (() => serial.requestPort());
+}
+
 /** Instruments answer within this; slower ones are unplugged or ask for another rate. Engineering estimate. */
 const ANSWER_MS = 2000;
 

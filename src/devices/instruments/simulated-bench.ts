@@ -7,6 +7,8 @@ export interface Probed {
   readonly ohm: number;
   /** Volts to ground with the power on. */
   readonly volts: number;
+  /** The drop in diode mode, red lead on ground, V; Infinity where nothing conducts. */
+  readonly dropV: number;
 }
 
 /** The board on a simulated bench, as its supply sees it. */
@@ -111,6 +113,8 @@ export class SimulatedMultimeter extends Simulated {
         return this.probed().volts * spread;
       case 'MEAS:RES?':
         return this.probed().ohm * spread;
+      case 'MEAS:DIOD?':
+        return this.probed().dropV * spread;
       default:
         return undefined;
     }

@@ -21,7 +21,7 @@ async function figure(instrument: TextInstrument, query: string): Promise<number
   return Math.abs(value) >= OVERLOAD ? Infinity : value;
 }
 
-/** A multimeter: volts to ground, ohms to ground. */
+/** A multimeter: volts and ohms to ground, and the drop in diode mode. */
 export class Multimeter {
   constructor(private readonly instrument: TextInstrument) {}
 
@@ -29,6 +29,8 @@ export class Multimeter {
   readonly volts = (): Promise<number> => figure(this.instrument, 'MEAS:VOLT:DC?');
   /** Infinity where the input is open. */
   readonly ohm = (): Promise<number> => figure(this.instrument, 'MEAS:RES?');
+  /** Infinity where nothing conducts. */
+  readonly dropV = (): Promise<number> => figure(this.instrument, 'MEAS:DIOD?');
 }
 
 /** A bench supply with one output. */

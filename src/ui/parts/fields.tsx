@@ -16,7 +16,7 @@ const BOX = {
 /** A line to type into. */
 export const TextInput = chakra('input', { base: { ...BOX, _placeholder: { color: 'quiet', opacity: 1 } } });
 
-const Select = chakra('select', { base: BOX });
+const Select = chakra('select', { base: { ...BOX, maxW: '100%' } });
 
 export interface SelectBoxProps {
   /** Where no label stands beside it. */

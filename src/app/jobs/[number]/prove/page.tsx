@@ -1,17 +1,29 @@
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
+import { PlugProof } from '@/features/outside/plug-proof';
 import { GatesMargin } from '@/features/prove/gates-margin';
 import { ProveWork } from '@/features/prove/prove-work';
+import { proveHref, provePlace, type ProveSearch } from '@/features/prove/view';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function ProvePage(props: JobPageProps) {
   const { job } = await jobOfPage(props);
+  const place = provePlace(job, (await props.searchParams) as ProveSearch);
+  const hrefs = Object.fromEntries(job.board.ports.map(({ id }) => [id, proveHref('plugs', { port: id })]));
   return (
     <JobFrame
       job={job}
       stage="prove"
       mode="volt"
-      work={<ProveWork job={job} onKeep={enterEvent} />}
+      bareStem={place.stem}
+      work={
+        <ProveWork
+          job={job}
+          place={place}
+          plugs={<PlugProof job={job} portId={place.portId} hrefs={hrefs} onKeep={enterEvent} />}
+          onKeep={enterEvent}
+        />
+      }
       margin={<GatesMargin job={job} />}
     />
   );

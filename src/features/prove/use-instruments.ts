@@ -1,0 +1,49 @@
+'use client';
+
+import { useState, useSyncExternalStore } from 'react';
+import { BenchSupply, Multimeter, SerialInstrument, serialAsker, type TextInstrument } from '@/devices/instruments';
+import type { SimulatedBoard } from './simulated-board';
+
+/** What stands on the bench: the simulated ones until a real one is connected. */
+export interface Instruments {
+  readonly supply: BenchSupply;
+  readonly meter: Multimeter;
+  /** What each real one calls itself; undefined for a simulated one. */
+  readonly names: Readonly<Partial<Record<InstrumentKind, string>>>;
+  /** Undefined where the browser knows no serial lines. */
+  readonly connect?: (kind: InstrumentKind) => Promise<void>;
+}
+
+export type InstrumentKind = 'supply' | 'meter';
+
+const neverChanges = (): (() => void) => () => {};
+
+/** Bench supply and multimeter, each simulated or on a serial line of the browser. */
+export function useInstruments(board: SimulatedBoard): Instruments {
+  const [real, setReal] = useState<Partial<Record<InstrumentKind, { instrument: TextInstrument; name: string }>>>({});
+  const [simulated] = useState(() => ({ supply: new BenchSupply(board.supply), meter: new Multimeter(board.meter) }));
+  const hasSerial = useSyncExternalStore(
+    neverChanges,
+    () => serialAsker() !== undefined,
+    () => false,
+  );
+
+  async function connect(kind: InstrumentKind): Promise<void> {
+    const instrument = new SerialInstrument(await serialAsker()!());
+    await instrument.open();
+    try {
+      const name = await instrument.ask('*IDN?');
+      setReal((before) => ({ ...before, [kind]: { instrument, name } }));
+    } catch (error) {
+      await instrument.close();
+      throw error;
+    }
+  }
+
+  return {
+    supply: real.supply ? new BenchSupply(real.supply.instrument) : simulated.supply,
+    meter: real.meter ? new Multimeter(real.meter.instrument) : simulated.meter,
+    names: { supply: real.supply?.name, meter: real.meter?.name },
+    connect: hasSerial ? connect : undefined,
+  };
+}
