@@ -2,7 +2,7 @@ import type { CalibrationRecord } from '../core/calibration';
 import { GOALS_BY_ALLOY, NOMINAL_STATION } from '../core/heat';
 import type { Database } from './client';
 import { findGoals, saveGoals } from './knowledge';
-import { findStation, listCalibrations, saveStation, takeCalibration } from './library';
+import { dropCalibration, findStation, listCalibrations, saveStation, takeCalibration } from './library';
 import { temporaryDatabase } from './tests/temporary';
 
 let db: Database;
@@ -51,4 +51,22 @@ test('goals are the usual ones until the bench keeps its own', async () => {
   const own = { ...GOALS_BY_ALLOY, SAC305: { ...GOALS_BY_ALLOY.SAC305, neighbourUnderSolidusK: 20 } };
   await saveGoals(db, own);
   expect(await findGoals(db)).toEqual(own);
+});
+
+test('a calibration that is taken back leaves the station as it was, but for what was set by hand since', async () => {
+  await saveStation(db, NOMINAL_STATION);
+  await takeCalibration(db, 'nominal', record(0.6, '2026-11-24T08:00:00.000Z'), 'a');
+  await saveStation(db, { ...(await findStation(db, 'nominal'))!, name: 'By the window' });
+  expect(await dropCalibration(db, 'a')).toBe('dropped');
+  expect(await findStation(db, 'nominal')).toEqual({ ...NOMINAL_STATION, name: 'By the window' });
+  expect(await listCalibrations(db, 'nominal')).toEqual([]);
+  expect(await dropCalibration(db, 'a')).toBe('none');
+});
+
+test('one that others were built on stays', async () => {
+  await saveStation(db, NOMINAL_STATION);
+  await takeCalibration(db, 'nominal', record(0.6, '2026-11-24T08:00:00.000Z'), 'a');
+  await takeCalibration(db, 'nominal', record(0.65, '2026-11-25T08:00:00.000Z'), 'b');
+  expect(await dropCalibration(db, 'a')).toBe('later');
+  expect((await findStation(db, 'nominal'))!.multiplier).toBe(0.65);
 });

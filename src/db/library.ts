@@ -1,4 +1,4 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, max } from 'drizzle-orm';
 import { calibrated, type CalibrationRecord } from '../core/calibration';
 import { stationSchema, type Station } from '../core/heat';
 import { imageFamilySchema, type ImageFamily } from '../core/image';
@@ -27,7 +27,12 @@ export async function listCalibrations(db: Database, stationId: string): Promise
     .from(calibrations)
     .where(eq(calibrations.stationId, stationId))
     .orderBy(asc(calibrations.id));
-  return rows.map(({ at, json }) => ({ ...(JSON.parse(json) as Omit<CalibrationRecord, 'at'>), at }));
+  return rows.map(({ at, json }) => ({ ...recordOf(json), at }));
+}
+
+function recordOf(json: string): Omit<CalibrationRecord, 'at'> {
+  const { flowLpm, trials, calibration } = JSON.parse(json) as Omit<CalibrationRecord, 'at'>;
+  return { flowLpm, trials, calibration };
 }
 
 /** Takes a calibration over: the station's figures become its, and it stands in the history. Once for each key. */
@@ -43,7 +48,7 @@ export async function takeCalibration(
     const before = stationSchema.parse(JSON.parse(row.json));
     const added = await tx
       .insert(calibrations)
-      .values({ key, stationId, at, json: JSON.stringify(record) })
+      .values({ key, stationId, at, json: JSON.stringify({ ...record, before }) })
       .onConflictDoNothing({ target: calibrations.key })
       .returning({ id: calibrations.id });
     if (added.length === 0) return before;
@@ -53,6 +58,40 @@ export async function takeCalibration(
       .set({ json: JSON.stringify(station) })
       .where(eq(stations.id, stationId));
     return station;
+  });
+}
+
+/** What a station had before a calibration, of what the calibration changed: anything else was set by hand. */
+function changedBy(before: Station, record: Omit<CalibrationRecord, 'at'>): Partial<Station> {
+  const after: Partial<Record<string, unknown>> = { ...calibrated(before, record) };
+  return Object.fromEntries(
+    Object.entries(before).filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(after[name])),
+  );
+}
+
+/**
+ * Takes a calibration back: the station has the figures that it had before. One that others were built on stays, and
+ * `later` says so; one that is not there is `none`.
+ */
+export async function dropCalibration(db: Database, key: string): Promise<'dropped' | 'later' | 'none'> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select().from(calibrations).where(eq(calibrations.key, key));
+    if (!row) return 'none';
+    const { stationId } = row;
+    const [last] = await tx
+      .select({ id: max(calibrations.id) })
+      .from(calibrations)
+      .where(eq(calibrations.stationId, stationId));
+    const { before } = JSON.parse(row.json) as { before?: Station };
+    if (last.id !== row.id || !before) return 'later';
+    const [station] = await tx.select().from(stations).where(eq(stations.id, stationId));
+    const now = JSON.parse(station.json) as Station;
+    await tx
+      .update(stations)
+      .set({ json: JSON.stringify({ ...now, ...changedBy(before, recordOf(row.json)) }) })
+      .where(eq(stations.id, stationId));
+    await tx.delete(calibrations).where(eq(calibrations.id, row.id));
+    return 'dropped';
   });
 }
 

@@ -39,7 +39,6 @@ import {
 } from '../diagnose';
 import { formatInHundred } from '../units';
 import { takenOnBoardAsIs, type JobState } from './fold';
-import { workedOnBefore } from './past';
 import { differencesOf, type Difference } from './difference';
 import { isGated, portGate } from './gate';
 
@@ -105,9 +104,7 @@ const LEAST_PAIR = 0.08;
 const LEAST_BITS = 0.02;
 
 /** What the readings say, which tests are worth taking, and which repairs compete with them. */
-export function analyseJob(predictor: Predictor, state: JobState, benchPractice: Practice): JobAnalysis {
-  const again = workedOnBefore(state);
-  const practice: JobPractice = again.length > 0 ? { ...benchPractice, again } : benchPractice;
+export function analyseJob(predictor: Predictor, state: JobState, practice: JobPractice): JobAnalysis {
   const { board } = predictor;
   const absent = new Set(state.absent);
   const replaced = new Set(state.replaced);

@@ -1,6 +1,8 @@
 import { demoBoard } from '../../../demo/files';
 import { demoJobs } from '../../../demo/jobs';
-import { lessonOf, viewJob, type EventBody, type JobView } from '.';
+import { startingPlan } from '../heat';
+import { runCards } from '../run';
+import { lessonName, lessonOf, viewJob, type EventBody, type JobView } from '.';
 
 const board = demoBoard('heronlog-4-c');
 const fuse = demoJobs().find((j) => j.number === 26)!;
@@ -52,4 +54,48 @@ test('a chip that was chosen and went on is reported with the functions that wer
   ]);
   expect(lessonOf(viewWith([{ ...route, typeId: 'none' }])).reports).toEqual([]);
   expect(lessonOf(viewWith([{ ...route, ref: 'U7' }])).reports).toEqual([]);
+});
+
+test('a chip from the stock that went on is to be judged, and a run on a station to be held against it', () => {
+  const plan = startingPlan('F1', board.alloy, 8);
+  const at = (s: number) => Date.UTC(2026, 10, 16, 10) + 1000 * s;
+  const run = { kind: 'run' as const, run: 'r1' };
+  const cards = runCards(plan, { ref: 'F1', what: '', centrePad: false });
+  const hot = cards.findIndex((c) => c.hot);
+  const presses: EventBody[] = [
+    { ...run, act: 'begin', atMs: at(0), plan, stationId: 'bench-1' },
+    { ...run, act: 'next', atMs: at(5), card: hot },
+    { ...run, act: 'mark', atMs: at(46), mark: 'swims' },
+  ];
+  const { chip, mark, words } = lessonOf(viewWith([{ ...route, offer: 'C-105' }, ...presses]));
+  expect(chip).toBe('C-105');
+  expect(mark).toMatchObject({ stationId: 'bench-1', seenS: 41, plan: { partRef: 'F1' } });
+  expect(words.join('; ')).toContain('C-105 worked');
+  expect(words.join('; ')).toContain('F1 swam at 41 s');
+  // A lot, a donor's part or a bought one is no chip with a name yet; a run that named no mark says nothing.
+  expect(lessonOf(viewWith([{ ...route, offer: 'L-12' }, presses[0]]))).not.toHaveProperty('mark');
+  expect(lessonOf(viewWith([{ ...route, offer: 'L-12' }])).chip).toBeUndefined();
+});
+
+test('each time a job is closed anew its lesson has a name of its own', () => {
+  expect([lessonName(26, 0), lessonName(26, 1)]).toEqual(['job 26', 'job 26, time 2']);
+  const back: EventBody[] = [
+    { kind: 'reopen', symptom: 'dead again' },
+    { kind: 'reading', measurement: { kind: 'volts', rail: 'VBUS' }, value: { kind: 'figure', value: 15 } },
+    { kind: 'close', outcome: 'repaired', cause: '' },
+  ];
+  const first = viewWith([]).state.live.map((e) => e.body);
+  const again = viewJob(
+    26,
+    fuse.openedAt,
+    board,
+    [...first, ...back].map((body, k) => ({
+      seq: k + 1,
+      at: '2026-11-18T09:00:00.000Z',
+      bench: 'B',
+      actor: 'A',
+      body,
+    })),
+  );
+  expect(lessonOf(again).references.map((r) => [r.point, r.source])).toEqual([['volts:VBUS', 'job 26, time 2']]);
 });

@@ -140,6 +140,15 @@ export function dialogueOf(board: Board, body: CaptureBody): Dialogue {
   return readDialogue(board, body.port, { packets, line: body.line ?? undefined });
 }
 
+const isOf = (state: JobState, time: OutsideTime, { work }: { readonly work: number }): boolean =>
+  time === 'ever' || (work === state.work) === (time === 'now');
+
+/** The newest trace of a plug way that was taken at the time that is asked for. */
+export function traceAt(state: JobState, port: string, side: 'A' | 'B', time: OutsideTime): TraceBody | undefined {
+  const way = `${port} ${side}`;
+  return [state.traces[way], state.tracesBefore[way]].find((t) => t !== undefined && isOf(state, time, t));
+}
+
 /** Whether what was read at any time counts, or only what was read before the last work on the board, or after it. */
 export type OutsideTime = 'ever' | 'before' | 'now';
 
@@ -168,10 +177,8 @@ export function outsideOf(
 const SEGMENT_OF = { swing: 'swing', restart: 'restart', early: 'earlyLoad' } as const;
 
 function wayOf(port: Port, side: 'A' | 'B', state: JobState, expected: ExpectedDraw, time: OutsideTime): WayView {
-  const counts = ({ work }: { readonly work: number }): boolean =>
-    time === 'ever' || (work === state.work) === (time === 'now');
-  const way = `${port.id} ${side}`;
-  const kept = [state.traces[way], state.tracesBefore[way]].find((t) => t !== undefined && counts(t));
+  const counts = (read: { readonly work: number }): boolean => isOf(state, time, read);
+  const kept = traceAt(state, port.id, side, time);
   if (kept) {
     const trace = traceOf(kept);
     return { side, trace, segments: nameSegments(trace, expected) };

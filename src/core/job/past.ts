@@ -1,4 +1,13 @@
-import { entryStem, meaningOf, measurementId, readingName, valueWords, type Predictor } from '../diagnose';
+import {
+  entryStem,
+  meaningOf,
+  measurementId,
+  readingName,
+  valueWords,
+  type JobPractice,
+  type Practice,
+  type Predictor,
+} from '../diagnose';
 import { takenOnBoardAsIs, type ClosedBefore, type JobState, type TakenReading } from './fold';
 import { mendedWords } from './mended';
 import { proveJob } from './proof';
@@ -35,8 +44,11 @@ export interface Past {
 
 const DAY_MS = 86_400_000;
 
-/** Names of all parts and faults that were worked on before the job came back. */
-export const workedOnBefore = ({ past }: JobState): string[] => [...new Set(past.flatMap((p) => p.state.replaced))];
+/** The bench's practice, and for a job that came back what was worked on before. */
+export function jobPractice({ past }: JobState, practice: Practice): JobPractice {
+  const again = [...new Set(past.flatMap((p) => p.state.replaced))];
+  return again.length > 0 ? { ...practice, again } : practice;
+}
 
 /** What every earlier closing of a job knew, held against what is known now; the latest first. */
 export function pastOf(

@@ -1,5 +1,6 @@
 import { measurementId, type Measurement } from '../diagnose';
 import type { ReferenceReading } from '../reference';
+import { lessonName } from './lesson-name';
 import type { JobView } from './view';
 
 /** Readings that compare from board to board: figures of unpowered points, contacts and rails. */
@@ -18,5 +19,10 @@ export function referencesFromJob(job: JobView): ReferenceReading[] {
     if (r.raw.kind === 'figure' && r.meaning.state !== 'bad') newest.set(point, r.raw.value);
     else newest.delete(point);
   }
-  return [...newest].map(([point, value]) => ({ boardId: job.board.id, point, value, source: `job ${job.number}` }));
+  return [...newest].map(([point, value]) => ({
+    boardId: job.board.id,
+    point,
+    value,
+    source: lessonName(job.number, job.state.past.length),
+  }));
 }

@@ -1,6 +1,10 @@
 import { formatMinutes, formatVolt } from '../units';
 import { DEFAULT_REPORT_WORDS, filledIn, type ReportWords } from './report-words';
 import { shortWords } from './findings';
+import { mendedWords } from './mended';
+import { traceAt } from './outside';
+import { partsUsed } from './parts-used';
+import type { Past } from './past';
 import { STAGES } from './stages';
 import type { JobView } from './view';
 
@@ -18,6 +22,12 @@ export interface JobReport {
   readonly symptom: string;
   readonly findings: readonly { readonly stage: string; readonly words: string }[];
   readonly work: readonly string[];
+  /** New parts on the board, with their type and where each came from. */
+  readonly parts: readonly { readonly what: string; readonly from: string }[];
+  /** Why the job was open a second time, with what was proven before; the latest first. */
+  readonly past: readonly string[];
+  /** Meter traces of both plug ways, before the work and after it: seconds and amperes. */
+  readonly traces: readonly ReportTrace[];
   /** Bench minutes and price, where they were stated. */
   readonly bill: readonly { readonly what: string; readonly figure: string }[];
   /** Pictures as they were masked, by their SHA-256. */
@@ -36,6 +46,16 @@ export interface JobReport {
   readonly functions: readonly { readonly what: string; readonly state: string }[];
   readonly gates: readonly { readonly words: string; readonly state: string }[];
 }
+
+export interface ReportTrace {
+  readonly way: string;
+  readonly time: 'before' | 'now';
+  readonly timesS: readonly number[];
+  readonly amps: readonly number[];
+}
+
+/** So many points of a trace are printed: more than that no paper shows. */
+const PRINTED_POINTS = 150;
 
 const day = (iso: string): string => iso.slice(0, 10);
 
@@ -57,6 +77,12 @@ export function reportOf(
     shop: words.shop,
     title: filledIn(words.heading, facts),
     closing: filledIn(words.closing, facts),
+    parts: partsUsed(board, state, job.practice).map(({ ref, what, typeId, offer }) => ({
+      what: `${ref} ${what}`,
+      from: [typeId, offer].filter(Boolean).join(', '),
+    })),
+    past: job.past.map(pastWords),
+    traces: tracesOf(job),
     bill: billOf(job, words),
     pictures: state.pictures.map(({ sha256, words: shows }) => ({ sha256, words: shows })),
     ...(withPrivate && { notes: state.notes }),
@@ -94,6 +120,26 @@ export function reportOf(
   };
 }
 
+function pastWords({ closedAt, reopenedAt, daysGood, mended, outcome }: Past): string {
+  const work = mended.join(', ') || 'nothing was changed';
+  return `Closed ${day(closedAt)} as ${outcome} (${work}); came back ${day(reopenedAt)}, after ${daysGood} days.`;
+}
+
+function tracesOf({ board, state }: JobView): ReportTrace[] {
+  return board.ports.flatMap((port) =>
+    (['before', 'now'] as const).flatMap((time) =>
+      (['A', 'B'] as const).flatMap((side): ReportTrace[] => {
+        const kept = traceAt(state, port.id, side, time);
+        if (!kept) return [];
+        const step = Math.max(1, Math.ceil(kept.timesS.length / PRINTED_POINTS));
+        const thin = (values: readonly number[]): number[] => values.filter((_, i) => i % step === 0);
+        const way = board.ports.length > 1 ? `${port.id}, ${side} way` : `${side} way`;
+        return [{ way, time, timesS: thin(kept.timesS), amps: thin(kept.amps) }];
+      }),
+    ),
+  );
+}
+
 function billOf({ state: { closed } }: JobView, { money }: ReportWords): JobReport['bill'] {
   return [
     ...(closed?.minutes === undefined ? [] : [{ what: 'Bench work', figure: formatMinutes(closed.minutes) }]),
@@ -101,18 +147,21 @@ function billOf({ state: { closed } }: JobView, { money }: ReportWords): JobRepo
   ];
 }
 
-function workDone({ state, suspects, board }: JobView): string[] {
+function workDone({ state, suspects, board, proof }: JobView): string[] {
   const parts = state.replaced
     .filter((r) => !r.includes('/'))
     .map((ref) => {
       const chip = state.route?.ref === ref && state.route.typeId !== 'none' ? ` by ${state.route.typeId}` : '';
-      return `${ref} ${board.parts.find((p) => p.ref === ref)?.what ?? ''} replaced${chip}`;
+      return `${mendedWords(board, ref)}${chip}`;
     });
+  const seated = proof.joints
+    .filter((w) => w.readCount > 0)
+    .map((w) => `${w.ref}: ${w.readCount - w.bad.length} of ${w.joints.length} joints read well`);
   const image = state.written
     ? [`Image of ${state.written.ref} rewritten, SHA-256 ${state.written.sha256.slice(0, 16)}…, read back the same`]
     : [];
   const found = suspects[0] && suspects[0].p > 0.5 ? [`Found: ${shortWords(suspects[0].words)}`] : [];
-  const list = [...found, ...parts, ...image];
+  const list = [...found, ...parts, ...image, ...seated];
   return list.length > 0 ? list : ['Measured only; nothing was changed.'];
 }
 

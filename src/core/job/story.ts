@@ -1,4 +1,4 @@
-import { DEFAULT_PRACTICE, Predictor, suspects, updateBelief, type HistoryFlag, type Practice } from '../diagnose';
+import { DEFAULT_PRACTICE, Predictor, suspects, updateBelief, type HistoryFlag, type JobPractice } from '../diagnose';
 import type { Board } from '../board';
 
 /** A part whose odds the owner's story moves, before anything is measured. */
@@ -14,11 +14,13 @@ export interface StoryShift {
 export function storyShift(
   board: Board,
   history: readonly HistoryFlag[],
-  practice: Practice = DEFAULT_PRACTICE,
+  practice: JobPractice = DEFAULT_PRACTICE,
   most = 6,
 ): StoryShift[] {
   const predictor = Predictor.of(board);
-  const before = new Map(suspects(updateBelief(predictor, [], [], practice)).map((s) => [s.ref, s.p]));
+  const before = new Map(
+    suspects(updateBelief(predictor, [], [], { ...practice, again: undefined })).map((s) => [s.ref, s.p]),
+  );
   return suspects(updateBelief(predictor, [], history, practice))
     .slice(0, most)
     .map(({ ref, words, p }) => ({ ref, words, p, before: before.get(ref) ?? 0 }));

@@ -9,6 +9,7 @@ import {
   valueWords,
   type Meaning,
   type Measurement,
+  type JobPractice,
   type Practice,
   type Repair,
   type SuspectPair,
@@ -25,7 +26,7 @@ import { findingsOf, type Findings } from './findings';
 import { foldJob, lastUndoable, takenOnBoardAsIs, type JobState } from './fold';
 import { nextStep, type NextStep } from './next-step';
 import { residualRisk, shortIsBackChance } from './residual';
-import { pastOf, type Past } from './past';
+import { jobPractice, pastOf, type Past } from './past';
 import { stagePlan } from './stage-plan';
 import { proveJob, type JobProof } from './proof';
 import { STAGES, type StageId } from './stages';
@@ -89,7 +90,7 @@ export interface JobView {
   readonly plan: Readonly<Partial<Record<StageId, string>>>;
   readonly next: NextStep;
   readonly references: ReferenceTable;
-  readonly practice: Practice;
+  readonly practice: JobPractice;
   readonly cautions: Readonly<Record<StageId, Caution>>;
   /** Number of the newest event, undone ones counted. */
   readonly version: number;
@@ -116,7 +117,7 @@ export function viewJob(
 ): JobView {
   const predictor = Predictor.of(board);
   const state = foldJob(events);
-  const practice = bench.practice ?? DEFAULT_PRACTICE;
+  const practice = jobPractice(state, bench.practice ?? DEFAULT_PRACTICE);
   const analysis = analyseJob(predictor, state, practice);
   const proof = proveJob(predictor, state, bench.references);
   const proofOrder = orderProofs(untried(board, proof), residualRisk(board, state, analysis, proof.joints));

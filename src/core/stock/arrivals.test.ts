@@ -17,7 +17,7 @@ function events(id: string, fitted: number, dead: number): StockBody[] {
     return [
       { kind: 'take', lot: id, chip },
       { kind: 'move', chips: [chip], to: { kind: 'fitted', job: k + 1, ref: 'U4' } },
-      ...(k < dead ? [{ kind: 'judged', chip, condition: 'dead', why: 'dead on arrival' } as const] : []),
+      { kind: 'judged', chip, condition: k < dead ? 'dead' : 'sound', why: 'proof' },
     ];
   }).flat();
 }
@@ -27,11 +27,11 @@ const all = (...bodies: StockBody[]): StockEvent[] =>
 
 test('a lot’s share of dead chips is the Beta posterior with its 95 % bounds (jStat)', () => {
   const [one, two] = lotArrivals(all(lot('L-1'), lot('L-2'), ...events('L-1', 8, 3)), 0.03);
-  expect(one).toMatchObject({ lot: 'L-1', fitted: 8, dead: 3 });
+  expect(one).toMatchObject({ lot: 'L-1', tried: 8, dead: 3 });
   expect(one.mean).toBeCloseTo((0.6 + 3) / 28, 12);
   expect(one.low).toBeCloseTo(jStat.beta.inv(0.025, 3.6, 24.4), 7);
   expect(one.high).toBeCloseTo(jStat.beta.inv(0.975, 3.6, 24.4), 7);
-  expect(two).toMatchObject({ lot: 'L-2', fitted: 0, dead: 0 });
+  expect(two).toMatchObject({ lot: 'L-2', tried: 0, dead: 0 });
   expect(two.mean).toBeCloseTo(0.03, 12);
 });
 
@@ -40,5 +40,14 @@ test('a chip that was dead before anybody fitted it says nothing of arrivals', (
     { kind: 'take', lot: 'L-1', chip: 'C-900' },
     { kind: 'judged', chip: 'C-900', condition: 'dead', why: 'fell' },
   ];
-  expect(lotArrivals(all(lot('L-1'), ...early), 0.03)[0]).toMatchObject({ fitted: 0, dead: 0 });
+  expect(lotArrivals(all(lot('L-1'), ...early), 0.03)[0]).toMatchObject({ tried: 0, dead: 0 });
+});
+
+test('a chip that is fitted and not judged yet, or whose verdict was taken back, says nothing', () => {
+  const chip = 'C-110';
+  const one = events('L-1', 1, 0);
+  const back: StockBody = { kind: 'judged', chip, condition: 'suspect', why: 'taken back' };
+  expect(lotArrivals(all(lot('L-1'), ...one.slice(0, 2)), 0.03)[0].tried).toBe(0);
+  expect(lotArrivals(all(lot('L-1'), ...one), 0.03)[0].tried).toBe(1);
+  expect(lotArrivals(all(lot('L-1'), ...one, back), 0.03)[0].tried).toBe(0);
 });

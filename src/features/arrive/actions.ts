@@ -11,7 +11,10 @@ import { jobEventsOf, openJob } from '@/db/jobs';
 /** Keeps the story of a job; a later story corrects the earlier one, which stays in the record. */
 export async function keepStory(number: number, story: Story, key: string): Promise<{ kept: boolean; words: string }> {
   const db = await database();
-  const earlier = foldJob(await jobEventsOf(db, number)).live.find((e) => e.body.kind === 'story');
+  const { live } = foldJob(await jobEventsOf(db, number));
+  const cameBack = live.findLastIndex((e) => e.body.kind === 'reopen');
+  // The story with which it came first stays as it was when the job came back with another.
+  const earlier = live.slice(cameBack + 1).find((e) => e.body.kind === 'story');
   const stored = await enter(db, number, { body: story, replaces: earlier?.seq }, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   revalidatePath('/jobs/[number]', 'layout');

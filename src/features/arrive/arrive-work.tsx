@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState, useTransition, type ReactNode } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import { storyShift, type JobView } from '@/core/job';
 import { Headline, MainButton, ProblemNote } from '@/ui';
@@ -8,7 +8,7 @@ import { keepStory } from './actions';
 import { EMPTY_STORY, StoryForm, type StoryDraft } from './story-form';
 
 /** The story of a job, and which parts it makes likelier before anything is measured. */
-export function ArriveWork({ job }: { job: JobView }) {
+export function ArriveWork({ job, past }: { job: JobView; past?: ReactNode }) {
   const { story } = job.state;
   const [draft, setDraft] = useState<StoryDraft>(story ?? EMPTY_STORY);
   const [problem, setProblem] = useState<string>();
@@ -31,6 +31,7 @@ export function ArriveWork({ job }: { job: JobView }) {
           ? 'Type “pack out” once it is done; until then nothing else is proposed.'
           : 'The story shifts the odds before anything is measured; the margin shows by how much.'}
       </Headline>
+      {past}
       <StoryForm draft={draft} onChange={setDraft} />
       {problem && <ProblemNote text={problem} />}
       <Flex gap="4" align="center" mt="6">

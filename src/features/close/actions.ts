@@ -1,16 +1,21 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { lessonOf, viewJob, type JobView, type Outcome } from '@/core/job';
+import { calibrationFromMark } from '@/core/calibration';
+import { beyondBoard, lessonName, lessonOf, viewJob, type JobView, type Outcome, type RunMarkSeen } from '@/core/job';
 import { hiddenInJpeg, MOST_PICTURE_BYTES, pictureType } from '@/core/picture';
 import { problemText } from '@/core/result';
+import { foldStock } from '@/core/stock';
 import { findBoard } from '@/db/boards';
 import { database, type Database } from '@/db/client';
-import { enter } from '@/db/enter';
+import { benchMeta, enter } from '@/db/enter';
 import { keepImage } from '@/db/images';
 import { findJob, jobEventsOf } from '@/db/jobs';
 import { dropReferences, keepReferences, knowledgeOf } from '@/db/knowledge';
+import { dropCalibration } from '@/db/library';
 import { addReport, dropReport } from '@/db/parts';
+import { calibrateFromRun, markKey, type Calibrate } from '@/db/run-calibration';
+import { appendStock, stockEventsOf } from '@/db/stock';
 import { lessonKey } from './lesson-key';
 
 interface CloseAnswer {
@@ -30,30 +35,71 @@ const noJob = (number: number): CloseAnswer => ({
   words: `Expected a job that exists; there is no job ${number}.`,
 });
 
-/** Writes back what a repaired job taught: known-good readings and which chip worked where. Twice changes nothing. */
+/**
+ * Writes back what a repaired job taught: known-good readings, which chip worked where, that it was not dead on arrival,
+ * and what the run says of its station. Twice changes nothing.
+ */
 export async function keepLesson(number: number): Promise<CloseAnswer> {
   const db = await database();
   const view = await viewOfJob(db, number);
   if (!view) return noJob(number);
-  const { references, reports } = lessonOf(view);
+  const { references, reports, chip, mark } = lessonOf(view);
   if (references.length + reports.length === 0)
     return { kept: false, words: 'Expected a job closed as repaired, with good readings after the repair; got none.' };
   const at = new Date().toISOString();
+  const name = lessonName(number, view.past.length);
   await keepReferences(db, references, at);
-  for (const report of reports) await addReport(db, report, lessonKey(number), at);
+  for (const report of reports) await addReport(db, report, lessonKey(name), at);
+  const done = [`${references.length} readings and ${reports.length} reports kept.`];
+  if (chip !== undefined)
+    done.push(await judgeChip(db, chip, number, 'sound', `${name} proven`, `${lessonKey(name)} ${at}`));
+  if (mark) done.push(await takeMark(db, view, mark));
   revalidatePath('/', 'layout');
-  return { kept: true, words: `${references.length} readings and ${reports.length} reports kept.` };
+  return { kept: true, words: done.filter(Boolean).join(' ') };
 }
 
-/** Takes back what a job taught. */
-export async function dropLesson(number: number): Promise<CloseAnswer> {
+/** A chip that is still on the board it was proven on gets its verdict; the stock says no to any other. */
+async function judgeChip(
+  db: Database,
+  chip: string,
+  job: number,
+  condition: 'sound' | 'suspect',
+  why: string,
+  key: string,
+): Promise<string> {
+  const { place } = foldStock(await stockEventsOf(db)).chips.get(chip) ?? {};
+  if (place?.kind !== 'fitted' || place.job !== job) return `${chip} is not on this board by the stock: not counted.`;
+  const judged = await appendStock(db, [{ kind: 'judged', chip, condition, why }], benchMeta(key));
+  return judged.ok ? `${chip} is judged ${condition}.` : problemText(judged.problems);
+}
+
+async function takeMark(
+  db: Database,
+  { number, board }: JobView,
+  { stationId, plan, seenS }: RunMarkSeen,
+): Promise<string> {
+  const id = stationId!;
+  const calibrate: Calibrate = (on, station, run) => calibrationFromMark(on, station, run, seenS);
+  const taken = await calibrateFromRun(db, { board, stationId: id, plan }, calibrate, markKey(number, id, seenS));
+  return taken.ok ? `${taken.value.name} moved to the mark at ${seenS} s.` : `Station: ${problemText(taken.problems)}`;
+}
+
+/** Takes back what a job taught, this time or a time before it came back. */
+export async function dropLesson(number: number, timesBack?: number): Promise<CloseAnswer> {
   const db = await database();
   const view = await viewOfJob(db, number);
   if (!view) return noJob(number);
-  await dropReferences(db, view.board.id, `job ${number}`);
-  await dropReport(db, lessonKey(number));
+  const name = lessonName(number, timesBack ?? view.past.length);
+  const { chip, mark } = beyondBoard(timesBack === undefined ? view.state : view.state.past[timesBack].state);
+  await dropReferences(db, view.board.id, name);
+  await dropReport(db, lessonKey(name));
+  const done = ['Taken back: nothing of it counts any more.'];
+  const key = `${lessonKey(name)} back ${new Date().toISOString()}`;
+  if (chip !== undefined) await judgeChip(db, chip, number, 'suspect', `${name} taken back`, key);
+  if (mark && (await dropCalibration(db, markKey(number, mark.stationId!, mark.seenS))) === 'later')
+    done.push('The station was calibrated again since: it keeps its figures.');
   revalidatePath('/', 'layout');
-  return { kept: true, words: 'Taken back: nothing of this job counts any more.' };
+  return { kept: true, words: done.join(' ') };
 }
 
 export interface Closing {
@@ -86,6 +132,19 @@ export async function closeJob(
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   revalidatePath('/jobs/[number]', 'layout');
   return { kept: true, words: 'Closed.' };
+}
+
+/** A closed job came back: it begins anew and knows its past. */
+export async function reopenJob(number: number, symptom: string, key: string): Promise<CloseAnswer> {
+  const db = await database();
+  const view = await viewOfJob(db, number);
+  if (!view) return noJob(number);
+  if (!view.state.closed) return { kept: false, words: `Expected a closed job; job ${number} is open.` };
+  if (symptom.trim() === '') return { kept: false, words: 'Expected with what it came back; got nothing.' };
+  const stored = await enter(db, number, { body: { kind: 'reopen', symptom: symptom.trim() } }, key);
+  if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
+  revalidatePath('/', 'layout');
+  return { kept: true, words: 'Open again.' };
 }
 
 /** Keeps a picture for the report: a JPEG that was masked in the browser and carries nothing but its picture. */

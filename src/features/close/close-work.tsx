@@ -2,11 +2,11 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
-import { benchMinutes, lessonOf, OUTCOMES, type JobView, type Outcome } from '@/core/job';
+import { benchMinutes, lessonOf, OUTCOMES, partsUsed, suggestedPrice, type JobView, type Outcome } from '@/core/job';
 import { parseFigure } from '@/core/units';
 import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { PicturePart } from './picture-part';
-import { closeJob, dropLesson, keepLesson } from './actions';
+import { closeJob, dropLesson, keepLesson, reopenJob } from './actions';
 
 const OUTCOME_WORDS: Record<Outcome, string> = {
   repaired: 'Repaired',
@@ -26,9 +26,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
         </Headline>
         <ReportLinks number={job.number} />
         <LessonPart job={job} isKept={isLessonKept} />
-        <Text mt="4" color="quiet">
-          Undo opens it again; the record keeps both.
-        </Text>
+        <ReopenPart job={job} />
       </>
     );
   }
@@ -87,6 +85,32 @@ function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
   );
 }
 
+/** A job that comes back keeps its number and its past; a slip of the finger is undone instead. */
+function ReopenPart({ job }: { job: JobView }) {
+  const [symptom, setSymptom] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const [busy, start] = useTransition();
+  const reopen = (): void =>
+    start(async () => {
+      const answer = await reopenJob(job.number, symptom, crypto.randomUUID());
+      setProblem(answer.kept ? undefined : answer.words);
+    });
+  return (
+    <Box as="section" aria-label="It came back" mt="6" maxW="680px">
+      <Lines label="It came back: with what, in the owner’s words" value={symptom} onChange={setSymptom} />
+      <Flex gap="4" align="baseline">
+        <PlainButton type="button" disabled={busy} onClick={reopen}>
+          Open it again
+        </PlainButton>
+        <Text color="quiet" fontSize="14px">
+          Closed by mistake? Undo takes the closing back; the record keeps both.
+        </Text>
+      </Flex>
+      {problem && <ProblemNote text={problem} />}
+    </Box>
+  );
+}
+
 function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
   const stopped = job.state.decision?.action === 'stop';
   const [outcome, setOutcome] = useState<Outcome>(stopped ? 'stopped' : 'repaired');
@@ -96,6 +120,9 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
   const [price, setPrice] = useState('');
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
+  const parts = partsUsed(job.board, job.state, job.practice);
+  const worked = parseFigure(minutes.trim());
+  const suggested = suggestedPrice(parts, worked.ok ? worked.value : 0, job.practice);
   const needsReason = outcome === 'repaired' && gatesOpen;
   const close = (): void =>
     start(async () => {
@@ -141,6 +168,17 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
             onChange={(e) => setPrice(e.target.value)}
           />
         </Named>
+      </Flex>
+      <Flex gap="4" mb="4" align="baseline" fontSize="14px" color="quiet">
+        <Text>
+          {parts.length > 0
+            ? `Parts used: ${parts.map((p) => `${p.ref} ${[p.typeId, p.offer].filter(Boolean).join(' ')}`.trim()).join(', ')}. `
+            : 'No parts used. '}
+          By the bench’s list and hour that comes to {suggested.toFixed(2)}.
+        </Text>
+        <PlainButton type="button" onClick={() => setPrice(suggested.toFixed(2))}>
+          Take {suggested.toFixed(2)}
+        </PlainButton>
       </Flex>
       {problem && <ProblemNote text={problem} />}
       <Box mt="4">

@@ -1,5 +1,5 @@
 import 'server-only';
-import { reportOf, viewJob, type JobReport } from '@/core/job';
+import { lessonName, reportOf, viewJob, type JobReport } from '@/core/job';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
 import { imageBytes } from '@/db/images';
@@ -18,13 +18,14 @@ export async function loadReport(number: number, withPrivate = false): Promise<J
   return reportOf(view, { words: await findReportWords(db), withPrivate });
 }
 
-/** Whether what a job taught has been written back. */
-export async function isLessonKept(number: number): Promise<boolean> {
+/** Whether what a job taught has been written back, this time or a time before it came back. */
+export async function isLessonKept(number: number, timesBack = 0): Promise<boolean> {
   const db = await database();
   const job = await findJob(db, number);
   if (!job) return false;
-  if (await isReported(db, lessonKey(number))) return true;
-  return (await listReferences(db, job.boardId)).some((r) => r.source === `job ${number}`);
+  const name = lessonName(number, timesBack);
+  if (await isReported(db, lessonKey(name))) return true;
+  return (await listReferences(db, job.boardId)).some((r) => r.source === name);
 }
 
 /** The bytes of a report's pictures, by their SHA-256. */

@@ -1,6 +1,7 @@
 import 'server-only';
-import { Document, Image, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
+import { Document, Image, Page, Path, StyleSheet, Svg, Text, View, renderToBuffer } from '@react-pdf/renderer';
 import type { JobReport } from '@/core/job';
+import { traceFigures } from './trace-figure';
 import { registerFonts } from '@/features/pdf-fonts';
 
 registerFonts();
@@ -40,8 +41,16 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
         {report.reason ? (
           <Text style={{ fontWeight: 700 }}>{`Closed with open gates, because: ${plain(report.reason)}`}</Text>
         ) : null}
+        {report.past.map((line) => (
+          <Text key={line} style={style.line}>
+            {line}
+          </Text>
+        ))}
         <Part title="What was found" rows={report.findings.map((f) => [f.stage, plain(f.words)])} wide />
         <Part title="What was done" rows={report.work.map((w) => [plain(w)])} />
+        {report.parts.length > 0 ? (
+          <Part title="Parts used" rows={report.parts.map((p) => [plain(p.what), p.from])} />
+        ) : null}
         {report.bill.length > 0 ? (
           <Part title="Work and price" rows={report.bill.map((b) => [b.what, b.figure])} />
         ) : null}
@@ -50,6 +59,7 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
           rows={report.rails.map((r) => [r.rail, r.wanted, r.before, r.now, r.state])}
         />
         <Part title="Plug ways: before, now" rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
+        {report.traces.length > 0 ? <Traces traces={report.traces} /> : null}
         <Part title="Functions" rows={report.functions.map((f) => [f.what, f.state])} />
         <Part title="Gates" rows={report.gates.map((g) => [g.words, g.state])} wide />
         {report.pictures.map(({ sha256, words }) => {
@@ -65,6 +75,36 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
         {report.closing ? <Text style={{ ...style.line, marginTop: 10 }}>{plain(report.closing)}</Text> : null}
       </Page>
     </Document>,
+  );
+}
+
+/** Dashes tell the second way from the first where the print has no colour. */
+const DASHES = [undefined, '4 2'] as const;
+
+function Traces({ traces }: { traces: JobReport['traces'] }) {
+  return (
+    <View style={{ flexDirection: 'row', marginTop: 4 }} wrap={false}>
+      {traceFigures(traces).map(({ title, width, height, maxA, endS, lines }) => (
+        <View key={title} style={{ flex: 1, paddingRight: 12 }}>
+          <Svg viewBox={`0 0 ${width} ${height}`} style={{ height: 52 }} preserveAspectRatio="none">
+            <Path d={`M0 0V${height}H${width}`} stroke="black" strokeWidth={0.8} fill="none" />
+            {lines.map((line, i) => (
+              <Path
+                key={line.way}
+                d={line.d}
+                stroke="black"
+                strokeWidth={1}
+                strokeDasharray={DASHES[i % 2]}
+                fill="none"
+              />
+            ))}
+          </Svg>
+          <Text style={{ ...style.line, fontSize: 7.5 }}>
+            {`${title}: ${lines.map((line, i) => `${line.way}${i % 2 === 1 ? ' (dashed)' : ''}`).join(', ')}; ${maxA.toFixed(2)} A high, ${Math.round(endS)} s long`}
+          </Text>
+        </View>
+      ))}
+    </View>
   );
 }
 

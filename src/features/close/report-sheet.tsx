@@ -2,7 +2,9 @@
 
 import type { ReactNode } from 'react';
 import { Box, Flex, Heading, Text, chakra } from '@chakra-ui/react';
+import { tone } from '@/ui';
 import type { JobReport } from '@/core/job';
+import { traceFigures, type TraceFigure } from './trace-figure';
 
 /** The report as a page that prints on one sheet. */
 export function ReportSheet({ report }: { report: JobReport }) {
@@ -23,6 +25,9 @@ export function ReportSheet({ report }: { report: JobReport }) {
       </Text>
       <Text mt="2">Symptom: {report.symptom}</Text>
       <Text>Cause: {report.cause}</Text>
+      {report.past.map((line) => (
+        <Text key={line}>{line}</Text>
+      ))}
       {report.reason && <Text fontWeight="700">Closed with open gates, because: {report.reason}</Text>}
       <Part title="What was found">
         {report.findings.map((f) => (
@@ -36,6 +41,11 @@ export function ReportSheet({ report }: { report: JobReport }) {
           <Text key={w}>{w}</Text>
         ))}
       </Part>
+      {report.parts.length > 0 && (
+        <Part title="Parts used">
+          <Rows head={['', '']} rows={report.parts.map((p) => [p.what, p.from])} />
+        </Part>
+      )}
       {report.bill.length > 0 && (
         <Part title="Work and price">
           <Rows head={['', '']} rows={report.bill.map((b) => [b.what, b.figure])} />
@@ -50,6 +60,13 @@ export function ReportSheet({ report }: { report: JobReport }) {
       <Part title="Plug ways">
         <Rows head={['Way', 'Before', 'Now']} rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
       </Part>
+      {report.traces.length > 0 && (
+        <Flex gap="6" mt="2">
+          {traceFigures(report.traces).map((f) => (
+            <Figure key={f.title} figure={f} />
+          ))}
+        </Flex>
+      )}
       <Part title="Functions and gates">
         <Rows
           head={['', '']}
@@ -75,6 +92,33 @@ export function ReportSheet({ report }: { report: JobReport }) {
         </Part>
       )}
       {report.closing && <Text mt="5">{report.closing}</Text>}
+    </Box>
+  );
+}
+
+/** Dashes tell the second way from the first where the print has no colour. */
+const DASHES = [undefined, '4 2'] as const;
+
+function Figure({ figure: { title, width, height, maxA, endS, lines } }: { figure: TraceFigure }) {
+  return (
+    <Box flex="1">
+      <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`Current over time, ${title}`} width="100%">
+        <path d={`M0 0V${height}H${width}`} fill="none" stroke={tone.quiet} strokeWidth={0.8} />
+        {lines.map((line, i) => (
+          <path
+            key={line.way}
+            d={line.d}
+            fill="none"
+            stroke={tone.ink}
+            strokeWidth={1}
+            strokeDasharray={DASHES[i % 2]}
+          />
+        ))}
+      </svg>
+      <Text fontSize="13px" color="quiet">
+        {title}: {lines.map((line, i) => `${line.way}${i % 2 === 1 ? ' (dashed)' : ''}`).join(', ')}; {maxA.toFixed(2)}{' '}
+        A high, {Math.round(endS)} s long
+      </Text>
     </Box>
   );
 }

@@ -2,14 +2,13 @@
 
 import { revalidatePath } from 'next/cache';
 import { z } from 'zod';
-import type { Board } from '@/core/board';
-import { calibrated, calibrationFromCurve, calibrationFromMark, type Calibration } from '@/core/calibration';
-import { heatGoalsSchema, heatPlanSchema, stationSchema, workplaceOf, type HeatPlan, type Station } from '@/core/heat';
+import { calibrationFromCurve, calibrationFromMark } from '@/core/calibration';
+import { heatGoalsSchema, heatPlanSchema } from '@/core/heat';
 import { alloySchema } from '@/core/joints';
 import { database } from '@/db/client';
-import { problemText, type Result } from '@/core/result';
+import { problemText } from '@/core/result';
 import { findGoals, saveGoals } from '@/db/knowledge';
-import { findStation, takeCalibration } from '@/db/library';
+import { calibrateFromRun, markKey, type Calibrate } from '@/db/run-calibration';
 import { findJob } from '@/db/jobs';
 import { findBoard } from '@/db/boards';
 
@@ -52,9 +51,8 @@ export async function keepMark(
   stationId: string,
   planInput: unknown,
   seenS: number,
-  key: string,
 ): Promise<GoalsAnswer> {
-  return keepRun(jobNumber, stationId, planInput, key, (board, station, plan) =>
+  return keepRun(jobNumber, stationId, planInput, markKey(jobNumber, stationId, seenS), (board, station, plan) =>
     calibrationFromMark(board, station, plan, seenS),
   );
 }
@@ -86,28 +84,17 @@ async function keepRun(
   stationId: string,
   planInput: unknown,
   key: string,
-  calibrate: (board: Board, station: Station, plan: HeatPlan) => Result<{ readonly calibration: Calibration }>,
+  calibrate: Calibrate,
 ): Promise<GoalsAnswer> {
   const parsed = heatPlanSchema.safeParse(planInput);
   if (!parsed.success) return { kept: false, words: 'Expected the heat plan that was run.' };
-  const plan = parsed.data;
   const db = await database();
-  const [row, station] = await Promise.all([findJob(db, jobNumber), findStation(db, stationId)]);
+  const row = await findJob(db, jobNumber);
   const board = row && (await findBoard(db, row.boardId));
-  if (!board || !station) return { kept: false, words: 'Expected a job and a station of this bench.' };
-  const found = calibrate(workplaceOf(board, plan), station, plan);
-  if (!found.ok) return { kept: false, words: problemText(found.problems) };
-  const flowLpm = Math.max(...plan.steps.map((s) => s.flowLpm));
-  const record = { at: new Date().toISOString(), flowLpm, trials: 1, calibration: found.value.calibration };
-  // A log that fits another plan or probe asks for a station that cannot be: said, and nothing is stored.
-  if (!stationSchema.safeParse(calibrated(station, record)).success) {
-    const { outletEfficiency: e, multiplier: m } = found.value.calibration;
-    return {
-      kept: false,
-      words: `Expected a run of this plan: an outlet ε of 0.3 to 1.1 and a film m of 0.1 to 3; it asks for ${e.value.toFixed(2)} and ${m.value.toFixed(2)}.`,
-    };
-  }
-  const now = (await takeCalibration(db, stationId, record, key))!;
+  if (!board) return { kept: false, words: 'Expected a job and a station of this bench.' };
+  const taken = await calibrateFromRun(db, { board, stationId, plan: parsed.data }, calibrate, key);
+  if (!taken.ok) return { kept: false, words: problemText(taken.problems) };
+  const now = taken.value;
   revalidatePath('/', 'layout');
   return {
     kept: true,

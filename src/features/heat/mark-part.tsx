@@ -2,9 +2,8 @@
 
 import { useState, useTransition } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
-import type { JobView } from '@/core/job';
+import { runMark, type JobView } from '@/core/job';
 import { problemText } from '@/core/result';
-import { foldRun, runCards, timedMarks } from '@/core/run';
 import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
 import { AnswerNote, FigureLine, MainButton, MarginPart, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepMark, type GoalsAnswer } from './actions';
@@ -31,7 +30,7 @@ export function MarkPart() {
   };
   const keep = (): void =>
     start(async () => {
-      const got = await keepMark(job.number, station.id, plan, seen!.seenS, crypto.randomUUID());
+      const got = await keepMark(job.number, station.id, plan, seen!.seenS);
       setAnswer(got);
       if (got.kept) setSeen(undefined);
     });
@@ -64,13 +63,9 @@ export function MarkPart() {
 }
 
 /** The mark of the job's latest run, so that nobody has to type it. */
-function molten({ state: { presses, heatPlan } }: JobView): string {
-  const run = foldRun(presses);
-  const plan = run?.begin.plan;
-  if (!run || !plan || plan.partRef !== heatPlan?.plan.partRef) return '';
-  const cards = runCards(plan, { ref: plan.partRef, what: '', centrePad: false });
-  const mark = timedMarks(run, cards).find((m) => m.mark === 'swims');
-  return mark ? String(Math.round(mark.heatS)) : '';
+function molten({ state }: JobView): string {
+  const mark = runMark(state);
+  return mark?.plan.partRef === state.heatPlan?.plan.partRef ? String(mark?.seenS ?? '') : '';
 }
 
 /** Beyond this the mark is more likely a slip or a part of another kind than the station. */

@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
-import { Box } from '@chakra-ui/react';
+import NextLink from 'next/link';
+import { Box, Text } from '@chakra-ui/react';
 import type { EntryMode, JobView, StageId } from '@/core/job';
-import { CautionNote, EntryOfferProvider, Frame, Strip } from '@/ui';
+import { formatChance } from '@/core/units';
+import { CautionNote, EntryOfferProvider, Frame, MarginPart, Strip } from '@/ui';
 import { JobEntry } from './job-entry';
 import { Path } from './path';
 
@@ -24,6 +26,20 @@ const PlanLine = ({ text }: { text: string }) => (
   <Box borderLeft="3px solid" borderColor="copper" pl="3" mb="3" fontSize="15px">
     {text}
   </Box>
+);
+
+/** In every stage of a job that came back: what was mended last time, and the odds that it is that again. */
+const PastNote = ({ job, past }: { job: JobView; past: JobView['past'][number] }) => (
+  <MarginPart title={`Came back after ${past.daysGood} ${past.daysGood === 1 ? 'day' : 'days'}`}>
+    <Text fontSize="14px">
+      {past.mended.join(', ') || 'Nothing was changed then'}.{' '}
+      {past.mended.length > 0 && `The same again: ${formatChance(past.againChance)}. `}
+      {past.changes.filter((c) => c.hasTurned).length} of {past.changes.length} readings of the last proof have turned.{' '}
+      <NextLink href={`/jobs/${job.number}/arrive`} style={{ textDecoration: 'underline' }}>
+        Then and now
+      </NextLink>
+    </Text>
+  </MarginPart>
 );
 
 export const jobNumber = (number: number): string => String(number).padStart(4, '0');
@@ -54,6 +70,7 @@ export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm'
         }
         margin={
           <>
+            {job.past[0] && <PastNote job={job} past={job.past[0]} />}
             {margin}
             <CautionNote title={caution.title} text={caution.text} />
           </>

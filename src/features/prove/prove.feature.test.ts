@@ -1,12 +1,18 @@
 /** Soaks over all jobs and the proof's order, through the same actions as the screens. */
 import { demoBench } from '../tests/demo-bench';
-import { closeJob, dropLesson, keepLesson } from '@/features/close/actions';
+import { keepStory } from '@/features/arrive/actions';
+import { closeJob, dropLesson, keepLesson, reopenJob } from '@/features/close/actions';
 import { isLessonKept, loadReport } from '@/features/close/queries';
 import { enterEvent, enterLine, undoLast } from '@/features/job/actions';
 import { loadJob } from '@/features/job/queries';
+import { startingPlan } from '@/core/heat';
 import type { EventBody } from '@/core/job';
+import { runCards } from '@/core/run';
+import { lotArrivals } from '@/core/stock';
 import type { Database } from '@/db/client';
+import { findStation } from '@/db/library';
 import { listReports } from '@/db/parts';
+import { stockEventsOf } from '@/db/stock';
 import { loadSoakClocks } from './queries';
 
 jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
@@ -63,15 +69,35 @@ test('a chip that worked is reported with its functions once the job is closed, 
   const job = (await loadJob(27))!;
   const route: EventBody = {
     kind: 'route',
-    ...{ ref: 'U4', typeId: 'heron-pd-r2', offer: 'C-107', words: 'same revision', verdict: 'fits' as const },
+    ...{ ref: 'U4', typeId: 'heron-pd-r2', offer: 'C-106', words: 'same revision', verdict: 'fits' as const },
     ...{ off: ['U4'], actions: [], prove: ['charge'] },
   };
-  expect(await enterEvent(27, route, 'prove-route')).toMatchObject({ kept: true });
+  const plan = startingPlan('U4', job.board.alloy, 8);
+  const press = { kind: 'run' as const, run: 'r1' };
+  const hot = runCards(plan, { ref: 'U4', what: '', centrePad: false }).findIndex((c) => c.hot);
+  const presses: EventBody[] = [
+    { ...press, act: 'begin', atMs: 0, plan, stationId: 'bench-1' },
+    { ...press, act: 'next', atMs: 5000, card: hot },
+    { ...press, act: 'mark', atMs: 75_000, mark: 'swims' },
+  ];
+  for (const [k, body] of [route, ...presses].entries())
+    expect(await enterEvent(27, body, `prove-lesson-${k}`)).toMatchObject({ kept: true });
+  const tried = async () => lotArrivals(await stockEventsOf(db), 0.02).reduce((sum, lot) => sum + lot.tried, 0);
+  const station = async () => (await findStation(db, 'bench-1'))!;
+  const [triedBefore, stationBefore] = [await tried(), await station()];
   expect(await keepLesson(27)).toMatchObject({ kept: false });
   await closeJob(27, { outcome: 'repaired', cause: 'flood', reason: 'in a hurry' }, 'prove-close-27');
   const count = (await listReports(db)).length;
-  expect(await keepLesson(27)).toMatchObject({ kept: true, words: expect.stringMatching(/ and 1 reports kept\.$/) });
+  expect(await keepLesson(27)).toMatchObject({
+    kept: true,
+    words: expect.stringMatching(/ and 1 reports kept\. C-106 is judged sound\. .* moved to the mark at 70 s\.$/),
+  });
+  expect(await tried()).toBe(triedBefore + 1);
+  const stationAfter = await station();
+  expect(stationAfter.multiplier).not.toBe(stationBefore.multiplier);
+  // Twice changes nothing: the mark counts once.
   await keepLesson(27);
+  expect([await station(), await tried()]).toEqual([stationAfter, triedBefore + 1]);
   const reports = await listReports(db);
   expect(reports).toHaveLength(count + 1);
   expect(reports.find((r) => r.note === 'job 27')).toMatchObject({
@@ -81,4 +107,28 @@ test('a chip that worked is reported with its functions once the job is closed, 
   expect(await isLessonKept(27)).toBe(true);
   await dropLesson(27);
   expect([await isLessonKept(27), (await listReports(db)).length]).toEqual([false, count]);
+  expect([await station(), await tried()]).toEqual([stationBefore, triedBefore]);
+});
+
+test('a closed job that comes back is open, forgets no event, and its first lesson can still be taken back', async () => {
+  expect(await reopenJob(34, 'dead again', 'back-0')).toMatchObject({ kept: false });
+  expect(await reopenJob(26, '  ', 'back-1')).toMatchObject({ kept: false });
+  await keepLesson(26);
+  const events = (await loadJob(26))!.version;
+  expect(await reopenJob(26, 'dead again', 'back-2')).toMatchObject({ kept: true });
+  const job = (await loadJob(26))!;
+  expect([job.version, job.state.closed, job.state.story!.symptom]).toEqual([events + 1, undefined, 'dead again']);
+  expect(job.past[0].mended).toEqual(['F1 3 A fuse replaced']);
+  expect((await loadReport(26))!.past[0]).toContain('came back');
+  expect([await isLessonKept(26, 0), await isLessonKept(26, 1)]).toEqual([true, false]);
+  await dropLesson(26, 0);
+  expect(await isLessonKept(26, 0)).toBe(false);
+  // The story of this time is corrected; the one it first came with stays.
+  const story = { ...job.state.story!, symptom: 'dead after the rain' };
+  expect(await keepStory(26, story, 'back-3')).toMatchObject({ kept: true });
+  const { state } = (await loadJob(26))!;
+  expect([state.story!.symptom, state.past[0].state.story!.symptom]).toEqual([
+    'dead after the rain',
+    job.past[0].symptom,
+  ]);
 });

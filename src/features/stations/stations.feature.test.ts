@@ -101,10 +101,10 @@ test('a mark of a real run is computed again on the server and moves the station
   const job = (await loadJob(32))!;
   const before = await station('bench-1');
   const { plan } = aimPlan(job.board, before, startingPlan('U4', 'SAC305', 4));
-  expect((await keepMark(32, 'bench-1', { ...plan, steps: [] }, 60, key())).words).toMatch(/^Expected the heat plan/);
-  expect((await keepMark(999, 'bench-1', plan, 60, key())).words).toMatch(/^Expected a job and a station/);
+  expect((await keepMark(32, 'bench-1', { ...plan, steps: [] }, 60)).words).toMatch(/^Expected the heat plan/);
+  expect((await keepMark(999, 'bench-1', plan, 60)).words).toMatch(/^Expected a job and a station/);
   expect(await station('bench-1')).toEqual(before);
-  const answer = await keepMark(32, 'bench-1', plan, 70, key());
+  const answer = await keepMark(32, 'bench-1', plan, 70);
   expect(answer.kept).toBe(true);
   const after = await station('bench-1');
   expect(after.multiplier).toBeLessThan(before.multiplier);

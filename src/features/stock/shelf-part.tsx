@@ -73,11 +73,11 @@ export function ShelfPart({ shelf: { lots, arrivals, trays, reorders } }: { shel
 
 /** How many chips of a lot that were fitted turned out dead, and what that says of the rest. */
 function ArrivalLine({ arrivals }: { arrivals?: LotArrivals }) {
-  if (!arrivals || arrivals.fitted === 0) return null;
-  const { fitted, dead, low, high } = arrivals;
+  if (!arrivals || arrivals.tried === 0) return null;
+  const { tried, dead, low, high } = arrivals;
   return (
     <Text as="span" display="block" fontSize="13px" color={dead > 0 ? 'amberText' : 'quiet'}>
-      {dead} of {fitted} fitted dead on arrival: {formatChance(low)} to {formatChance(high)} of the rest
+      {dead} of {tried} fitted and proven dead on arrival: {formatChance(low)} to {formatChance(high)} of the rest
     </Text>
   );
 }

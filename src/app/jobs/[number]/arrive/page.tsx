@@ -1,9 +1,22 @@
 import { ArriveMargin } from '@/features/arrive/arrive-margin';
 import { ArriveWork } from '@/features/arrive/arrive-work';
+import { PastPart } from '@/features/arrive/past-part';
+import { dropLesson } from '@/features/close/actions';
+import { isLessonKept } from '@/features/close/queries';
 import { JobFrame } from '@/features/job/job-frame';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function ArrivePage(props: JobPageProps) {
   const { job } = await jobOfPage(props);
-  return <JobFrame job={job} stage="arrive" work={<ArriveWork job={job} />} margin={<ArriveMargin job={job} />} />;
+  const times = job.past.length;
+  const lessonsKept = await Promise.all(job.past.map((_, i) => isLessonKept(job.number, times - 1 - i)));
+  const past = times > 0 && <PastPart job={job} lessonsKept={lessonsKept} onDropLesson={dropLesson} />;
+  return (
+    <JobFrame
+      job={job}
+      stage="arrive"
+      work={<ArriveWork job={job} past={past} />}
+      margin={<ArriveMargin job={job} />}
+    />
+  );
 }

@@ -1,0 +1,3 @@
+/** Under this name the bench keeps what a job taught; each time it is closed anew has one of its own. */
+export const lessonName = (number: number, timesBack: number): string =>
+  timesBack === 0 ? `job ${number}` : `job ${number}, time ${timesBack + 1}`;
