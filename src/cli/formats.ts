@@ -4,7 +4,7 @@ import { readingSchema } from '../core/diagnose';
 import { heatPlanSchema, stationSchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
 import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
-import { jobEventSchema } from '../core/job';
+import { jobEventSchema, jobReportSchema } from '../core/job';
 
 /** The published formats: the same schemas check files, the database and the command line. */
 export const FORMATS = {
@@ -17,6 +17,7 @@ export const FORMATS = {
   'part-family': partFamilySchema,
   report: reportSchema,
   'job-event': jobEventSchema,
+  'job-report': jobReportSchema,
 } as const;
 
 /** JSON Schema (draft 2020-12) of a format, as a file is written: defaults may be left out. */

@@ -39,7 +39,8 @@ export { storyShift, type StoryShift } from './story';
 export { referencesFromJob } from './references';
 export { beyondBoard, lessonOf, runMark, type Lesson, type RunMarkSeen } from './lesson';
 export { benchMinutes } from './bench-minutes';
-export { reportOf, type JobReport, type ReportOptions } from './report';
+export { reportOf, type ReportOptions } from './report';
+export { jobReportSchema, type JobReport } from './report-schema';
 export { DEFAULT_REPORT_WORDS, reportWordsSchema, type ReportWords } from './report-words';
 export {
   captureBody,

@@ -4,55 +4,10 @@ import { shortWords } from './findings';
 import { mendedWords } from './mended';
 import { traceAt } from './outside';
 import { partsUsed } from './parts-used';
+import type { JobReport, ReportTrace } from './report-schema';
 import type { Past } from './past';
 import { STAGES } from './stages';
 import type { JobView } from './view';
-
-/** The one-page report as plain data: the print page and the PDF show the same. */
-export interface JobReport {
-  readonly shop: string;
-  readonly title: string;
-  readonly device: string;
-  readonly opened: string;
-  readonly closed?: string;
-  readonly outcome: string;
-  /** Why it closed with gates open, where it did. */
-  readonly reason?: string;
-  readonly cause: string;
-  readonly symptom: string;
-  readonly findings: readonly { readonly stage: string; readonly words: string }[];
-  readonly work: readonly string[];
-  /** New parts on the board, with their type and where each came from. */
-  readonly parts: readonly { readonly what: string; readonly from: string }[];
-  /** Why the job was open a second time, with what was proven before; the latest first. */
-  readonly past: readonly string[];
-  /** Meter traces of both plug ways, before the work and after it: seconds and amperes. */
-  readonly traces: readonly ReportTrace[];
-  /** Bench minutes and price, where they were stated. */
-  readonly bill: readonly { readonly what: string; readonly figure: string }[];
-  /** Pictures as they were masked, by their SHA-256. */
-  readonly pictures: readonly { readonly sha256: string; readonly words: string }[];
-  /** Notes of the bench, which may be private: only where they were asked for. */
-  readonly notes?: readonly string[];
-  readonly closing: string;
-  readonly rails: readonly {
-    readonly rail: string;
-    readonly wanted: string;
-    readonly before: string;
-    readonly now: string;
-    readonly state: string;
-  }[];
-  readonly plugs: readonly { readonly way: string; readonly before: string; readonly now: string }[];
-  readonly functions: readonly { readonly what: string; readonly state: string }[];
-  readonly gates: readonly { readonly words: string; readonly state: string }[];
-}
-
-export interface ReportTrace {
-  readonly way: string;
-  readonly time: 'before' | 'now';
-  readonly timesS: readonly number[];
-  readonly amps: readonly number[];
-}
 
 /** So many points of a trace are printed: more than that no paper shows. */
 const PRINTED_POINTS = 150;
@@ -85,7 +40,7 @@ export function reportOf(
     traces: tracesOf(job),
     bill: billOf(job, words),
     pictures: state.pictures.map(({ sha256, words: shows }) => ({ sha256, words: shows })),
-    ...(withPrivate && { notes: state.notes }),
+    ...(withPrivate && { notes: [...state.notes] }),
     device: `${board.device}, ${board.name}, revision ${board.revision}`,
     opened: day(job.openedAt),
     closed: closed && day(closed.at),

@@ -3,6 +3,7 @@ import { demoJobs } from '../../../demo/jobs';
 import { Predictor, idealReading, singleFaults, SOUND, type Measurement } from '../diagnose';
 import type { EventBody, JobEvent } from './events';
 import { reportOf } from './report';
+import { jobReportSchema } from './report-schema';
 import { viewJob, type JobView } from './view';
 
 const jobs = demoJobs();
@@ -118,4 +119,34 @@ test('the report in the shop’s words, with its bill, and with the notes where 
   ]);
   expect(report.notes).toEqual(['owner phone 555']);
   expect(JSON.stringify(reportOf(job, { words }))).not.toContain('555');
+});
+
+test('the report names parts and where they came from, its earlier closings, and carries the traces of both times', () => {
+  const trace = (side: 'A' | 'B', amps: number): EventBody => ({
+    kind: 'trace',
+    ...{ port: 'J1', side, name: 'the owner’s name.csv' },
+    timesS: Array.from({ length: 600 }, (_, i) => i / 10),
+    volts: Array.from({ length: 600 }, () => 15),
+    amps: Array.from({ length: 600 }, () => amps),
+  });
+  const bodies: EventBody[] = [
+    { kind: 'reopen', symptom: 'dead again' },
+    trace('A', 0.01),
+    { kind: 'partOff', ref: 'F1' },
+    { kind: 'partOn', ref: 'F1', fresh: true },
+    trace('A', 0.6),
+    trace('B', 0.62),
+  ];
+  const report = reportOf(viewOf(26, bodies));
+  expect(jobReportSchema.parse(report)).toEqual(report);
+  expect(report.parts).toEqual([{ what: 'F1 3 A fuse', from: '' }]);
+  expect(report.past).toHaveLength(1);
+  expect(report.past[0]).toMatch(/as repaired \(F1 3 A fuse replaced\); came back/);
+  expect(report.traces.map((t) => [t.way, t.time, t.amps[0]])).toEqual([
+    ['A way', 'before', 0.01],
+    ['A way', 'now', 0.6],
+    ['B way', 'now', 0.62],
+  ]);
+  expect(report.traces[0].timesS.length).toBeLessThanOrEqual(150);
+  expect(JSON.stringify(report)).not.toContain('the owner’s name');
 });
