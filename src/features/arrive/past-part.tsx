@@ -30,8 +30,8 @@ export function PastPart({ job, lessonsKept, onDropLesson }: PastPartProps) {
         </Text>
         <Text>
           Closed {past.closedAt.slice(0, 10)} as {past.outcome}. {past.mended.join(', ') || 'Nothing was changed'}.{' '}
-          {past.cause && `The owner was told: ${past.cause}. `}
-          {past.reason && `It was closed with open gates: ${past.reason}.`}
+          {past.cause && `The owner was told: ${past.cause.replace(/\.$/, '')}. `}
+          {past.reason && `It was closed with open gates: ${past.reason.replace(/\.$/, '')}.`}
         </Text>
         <Text color="quiet" fontSize="14px" mt="1">
           Proven then: {past.proven.join(', ').toLowerCase() || 'nothing'}.{' '}

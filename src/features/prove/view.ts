@@ -1,4 +1,4 @@
-import { jointStem, type JobView, type JointWalk } from '@/core/job';
+import { jointStem, runningSoak, type JobView, type JointWalk } from '@/core/job';
 
 /** What the Prove screen can show; each has an address of its own. */
 export const VIEWS = [
@@ -46,6 +46,7 @@ const isPowered = ({ readings }: JobView): boolean =>
 
 function dueView(job: JobView): View {
   const { shorts, joints, rails, plugs } = job.proof;
+  if (runningSoak(job.state.soaks)) return 'functions';
   if (shorts.some((s) => s.gone !== true) || joints.some((w) => w.bad.length > 0)) return 'unpowered';
   if (joints.some((w) => w.next !== undefined) && !isPowered(job)) return 'unpowered';
   if (!rails.allPass) return 'rails';
