@@ -1,5 +1,6 @@
-import type { Board, PlugSide } from '../board';
-import { SHORT_BELOW_OHM, meaningOf, readMeter, type Measurement, type Predictor, type Unsteady } from '../diagnose';
+import type { Board, PlugSide, Port } from '../board';
+import { SHORT_BELOW_OHM, meaningOf, type Measurement, type Predictor, type Unsteady } from '../diagnose';
+import { CHARGERS, expectDraw, type PackState } from '../trace';
 import { judgeGates, proveRails, type Gate, type RailProof } from '../proof';
 import type { ReferenceTable } from '../reference';
 import { seatMissing, walkJoints, type JointWalk } from './joint-walk';
@@ -71,9 +72,24 @@ function plugProof(
   const last = latest(now, (m) => m.kind === 'usb' && m.port === port && m.side === side);
   if (last?.value.kind !== 'pair') return { port, side, healthy: undefined };
   const { volts, amps } = last.value;
-  const meter = readMeter(board, port, volts, amps);
-  // Full level with next to no current is normal while the pack is unplugged.
-  return { port, side, volts, amps, healthy: meter === 'healthy' || (state.packOut && meter === 'noCharge') };
+  const at = board.ports.find((p) => p.id === port)!;
+  return { port, side, volts, amps, healthy: provesPlug(at, volts, amps, state.packOut) };
+}
+
+/** A fixed supply holds its level within so much of it. Source: USB Power Delivery specification, vSrcNew ±5 %. */
+const LEVEL_TOLERANCE = 0.05;
+
+/**
+ * A way is proven at its full level with the current that a large charger and the pack let the device take. With the pack
+ * in more than that is no fault: accessories are charged beside it. With it out a board draws its own use or nothing; where
+ * it charges all the same, the pack is in and nobody said so.
+ */
+function provesPlug(port: Port, volts: number, amps: number, packOut: boolean): boolean {
+  const window = (pack: PackState): readonly [number, number] =>
+    expectDraw(port, CHARGERS[CHARGERS.length - 1], pack).amps;
+  const isCharging = amps >= window('partly')[0];
+  const isIdle = packOut && amps <= window('out')[1];
+  return Math.abs(volts - port.designV) <= LEVEL_TOLERANCE * port.designV && (isCharging || isIdle);
 }
 
 /** Nets that read as a short at any time, and whether the board as it is now still does. */

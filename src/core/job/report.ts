@@ -1,3 +1,4 @@
+import { unsteadyWords } from '../diagnose';
 import { formatMinutes, formatVolt } from '../units';
 import { DEFAULT_REPORT_WORDS, filledIn, type ReportWords } from './report-words';
 import { shortWords } from './findings';
@@ -59,7 +60,10 @@ export function reportOf(
       rail: r.rail.id,
       wanted: `${formatVolt(r.minV)} to ${formatVolt(r.maxV)}`,
       before: beforeRail(job, r.rail.id),
-      now: r.measuredV === undefined ? 'not measured' : formatVolt(r.measuredV),
+      now:
+        r.measuredV === undefined
+          ? 'not measured'
+          : [formatVolt(r.measuredV), ...unsteadyWords(r.unsteady ?? {})].join(', '),
       state: { passes: 'passes', fails: 'fails', open: 'open' }[r.state],
     })),
     plugs: proof.plugs.map((p) => ({
