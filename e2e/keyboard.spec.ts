@@ -41,6 +41,9 @@ const PAGES = [
   '/jobs/29/image?view=map',
   '/library/images?family=heron-pd',
   '/jobs/27/prove',
+  '/jobs/27/prove?view=unpowered',
+  '/jobs/27/prove?view=plugs',
+  '/jobs/27/prove?view=functions',
   '/jobs/27/close',
   '/jobs/26/report',
 ];

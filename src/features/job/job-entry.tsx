@@ -23,14 +23,22 @@ const PLACEHOLDER: Partial<Record<StageId, string>> = {
   prove: 'tp7 3.31',
 };
 
-/** The views of the Outside screen and their keys. */
-const OUTSIDE_VIEWS = [
-  ['L', 'look', 'look into the port'],
-  ['M', 'meter', 'the meter'],
-  ['T', 'trace', 'traces'],
-  ['C', 'talk', 'conversation'],
-  ['W', 'walk', 'port walk'],
-] as const;
+/** The views of a stage and their keys. */
+const VIEW_KEYS: Partial<Record<StageId, readonly (readonly [key: string, view: string, label: string])[]>> = {
+  outside: [
+    ['L', 'look', 'look into the port'],
+    ['M', 'meter', 'the meter'],
+    ['T', 'trace', 'traces'],
+    ['C', 'talk', 'conversation'],
+    ['W', 'walk', 'port walk'],
+  ],
+  prove: [
+    ['J', 'unpowered', 'joints, before power'],
+    ['R', 'rails', 'rails'],
+    ['P', 'plugs', 'plug ways'],
+    ['F', 'functions', 'functions, soak'],
+  ],
+};
 
 export interface JobEntryProps {
   readonly job: JobView;
@@ -65,15 +73,12 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
     label: 'other test',
     run: () => router.replace(`${pathname}?test=${(testIndex + 1) % Math.max(1, job.tests.length)}`, { scroll: false }),
   };
-  const views: EntryCommand[] =
-    stage === 'outside'
-      ? OUTSIDE_VIEWS.map(([key, view, label]) => ({
-          key,
-          label,
-          quiet: true,
-          run: () => router.push(`${pathname}?view=${view}`),
-        }))
-      : [];
+  const views = (VIEW_KEYS[stage] ?? []).map(
+    ([key, view, label]): EntryCommand => ({
+      ...{ key, label, quiet: true },
+      run: () => router.push(`${pathname}?view=${view}`),
+    }),
+  );
   const asksTests = stage === 'probe' || stage === 'outside';
   return (
     <EntryBar
