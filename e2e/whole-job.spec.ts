@@ -75,6 +75,9 @@ test('a faulty controller from the door to the report, by typed entries', async 
   await stageKey(page, 8, 'Prove');
   await expect(headline(page)).toContainText('is the short gone?');
   await enterLine(page, 'tp7 6.6k ohm');
+  await expect(headline(page)).toHaveText(/^Joint 1 of U4/);
+  await page.keyboard.press('Shift+R');
+  await expect(headline(page)).toHaveText('Measure VBUS');
   for (const rail of board.rails) {
     const volts = rail.expect.kind === 'bus' ? 15 : rail.expect.volts;
     await page.keyboard.press('Enter');

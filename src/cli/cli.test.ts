@@ -279,7 +279,7 @@ test.each<[string, string[], RegExp]>([
   [
     'letters where a number belongs',
     ['proof', 'rails', HERON, file('letters.json', { VBUS: 'high' })],
-    /VBUS: Invalid input: expected number, received string/,
+    /VBUS\.volts: Invalid input: expected number, received string/,
   ],
   [
     'a rail that is not there',

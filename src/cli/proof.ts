@@ -6,14 +6,14 @@ import { orderProofs, proveRails } from '../core/proof';
 import { InputProblem, print, readBoard, readJson } from './input';
 
 /** A rail's volts, alone or with what else was seen of it. */
-const railReadingSchema = z.union([
-  z.number().transform((volts) => ({ volts, ripplePpV: undefined, swings: undefined })),
+const railReadingSchema = z.preprocess(
+  (given) => (typeof given === 'object' ? given : { volts: given }),
   z.object({
     volts: z.number(),
     ripplePpV: z.number().min(0).max(100).optional(),
     swings: z.boolean().optional(),
   }),
-]);
+);
 
 export function addProofCommands(root: Command): void {
   const proof = root.command('proof').description('proof after the repair');

@@ -1,4 +1,4 @@
-import type { EventBody } from '../core/job';
+import { custodyOf, type EventBody } from '../core/job';
 import { problemText } from '../core/result';
 import { findBoard, listBoards } from './boards';
 import { openDatabase, type Database } from './client';
@@ -101,6 +101,21 @@ test('the jobs’ list knows the outcome, and that an undone closing does not co
   expect(await after()).toMatchObject({ outcome: undefined, symptom: 'dead again' });
   await appendEvent(db, closed, { body: { kind: 'undo', seq: 2 } }, meta('h'));
   expect(await after()).toMatchObject({ outcome: 'stopped', symptom: '' });
+});
+
+test('images that come at the same moment are sealed one with the other', async () => {
+  const job = await openJob(db, 'heronlog-4-c', AT);
+  const image = (k: number): EventBody => ({
+    kind: 'image',
+    ...{ role: 'patient', sha256: String(k).padStart(64, '0'), name: `dump ${k}`, sizeBytes: 16, sound: true },
+  });
+  await Promise.all(Array.from({ length: 20 }, (_, k) => appendEvent(db, job, { body: image(k) }, meta(`seal-${k}`))));
+  const links = custodyOf(await jobEventsOf(db, job));
+  expect(links).toHaveLength(20);
+  expect(links.every((l) => l.holds)).toBe(true);
+  // What a caller says of the chain does not count.
+  await appendEvent(db, job, { body: { ...image(20), after: 'f'.repeat(64) } as EventBody }, meta('seal-false'));
+  expect(custodyOf(await jobEventsOf(db, job)).every((l) => l.holds)).toBe(true);
 });
 
 test('boards come back as they were stored, one object for each file', async () => {

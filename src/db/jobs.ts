@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, max, sql } from 'drizzle-orm';
-import { eventBodySchema, type EventBody, type JobEvent } from '../core/job';
+import { custodySeal, eventBodySchema, type EventBody, type JobEvent } from '../core/job';
 import type { Database } from './client';
 import { jobEvents, jobs } from './schema';
 
@@ -40,14 +40,19 @@ export async function findJob(db: Database, number: number): Promise<JobRow | un
   return row;
 }
 
-export async function jobEventsOf(db: Database, number: number): Promise<JobEvent[]> {
+export const jobEventsOf = (db: Database, number: number): Promise<JobEvent[]> => eventsOf(db, number);
+
+async function eventsOf(db: Pick<Database, 'select'>, number: number): Promise<JobEvent[]> {
   const rows = await db.select().from(jobEvents).where(eq(jobEvents.jobNumber, number)).orderBy(asc(jobEvents.seq));
   return rows.map(toEvent);
 }
 
+const isSealed = ({ kind }: EventBody): boolean => kind === 'image' || kind === 'imageWritten';
+
 /**
  * Appends one event and answers only when it is on disk. Two benches that enter at once get two numbers in a row; the
- * same key delivered twice is stored once.
+ * same key delivered twice is stored once. Images are sealed with what is stored before them, here and nowhere else: of two
+ * that come in the same moment the second is sealed with the first.
  */
 export async function appendEvent(
   db: Database,
@@ -63,9 +68,10 @@ export async function appendEvent(
       .from(jobEvents)
       .where(eq(jobEvents.jobNumber, number));
     const values = { jobNumber: number, seq: (last.seq ?? 0) + 1, ...meta, replaces: entry.replaces ?? null };
+    const body = isSealed(entry.body) ? { ...entry.body, after: custodySeal(await eventsOf(tx, number)) } : entry.body;
     const [row] = await tx
       .insert(jobEvents)
-      .values({ ...values, body: JSON.stringify(entry.body) })
+      .values({ ...values, body: JSON.stringify(body) })
       .returning();
     return toEvent(row);
   });

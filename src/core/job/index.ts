@@ -31,6 +31,7 @@ export { factorRange, kindBelief, kindsAtFault, learnedRecords, type KindRecord 
 export { nextStep, type NextStep } from './next-step';
 export { proveJob, type JobProof, type PlugProof } from './proof';
 export { runningSoak, viewSoak, type Soak, type SoakView } from './soak';
+export { isPowered } from './next-step';
 export { jointStem, walkJoints, type JointWalk, type WalkJoint } from './joint-walk';
 export { isBareValue, walkPort, walkStem, type PortWalk, type WalkPin } from './walk';
 export { STAGES, type StageId } from './stages';

@@ -108,6 +108,22 @@ describe('the next step', () => {
   });
 });
 
+test('a placed part is touched before power, and power once begun is not held up by it', () => {
+  const placed: EventBody[] = [
+    story(),
+    { kind: 'decision', action: 'replace', ref: 'U2', words: 'New U2' },
+    { kind: 'partOff', ref: 'U2' },
+    { kind: 'partOn', ref: 'U2', fresh: true },
+  ];
+  expect(after(...placed).next).toEqual({ stage: 'prove', title: 'Touch U2 joint by joint, before power' });
+  const volts: EventBody = {
+    kind: 'reading',
+    measurement: { kind: 'volts', rail: 'VBUS' },
+    value: { kind: 'figure', value: 15 },
+  };
+  expect(after(...placed, volts).next.title).toBe('Measure VBUS_F');
+});
+
 describe('findings', () => {
   test('one side only is told apart from both', () => {
     expect(after(story(), usb('A', 15, 0.6), usb('B', 5.02, 0.01)).findings.outside).toBe(

@@ -95,11 +95,19 @@ function replaceStep(board: Board, state: JobState, ref: string): NextStep {
   return { stage: 'balls', title: `Place the new ${ref}` };
 }
 
+/** True once anything was read with power on the board as it is now. */
+export const isPowered = ({ rails, plugs, functions }: JobProof): boolean =>
+  rails.rails.some((r) => r.state !== 'open') ||
+  plugs.some((p) => p.healthy !== undefined) ||
+  functions.some((f) => f.works !== undefined);
+
 function proveTitle(proof: JobProof, order: ProofOrder): string {
   const short = proof.shorts.find((s) => s.gone !== true);
   if (short) return `${short.net} to ground before power: is the short gone?`;
   const [walk] = proof.joints.filter((w) => w.bad.length > 0);
   if (walk) return `Joint ${walk.bad[0].pin} of ${walk.ref} reads badly: touch it up, read it again`;
+  const untouched = proof.joints.find((w) => w.next !== undefined);
+  if (untouched && !isPowered(proof)) return `Touch ${untouched.ref} joint by joint, before power`;
   if (proof.rails.next) return `Measure ${proof.rails.next}`;
   const plug = proof.plugs.find((p) => p.healthy === undefined);
   if (plug) return `Plug ${plug.port}, ${plug.side} way`;

@@ -1,5 +1,14 @@
 import type { Board, PlugSide, Port } from '../board';
-import { SHORT_BELOW_OHM, meaningOf, type Measurement, type Predictor, type Unsteady } from '../diagnose';
+import {
+  SHORT_BELOW_OHM,
+  SOUND,
+  idealReading,
+  valueWords,
+  meaningOf,
+  type Measurement,
+  type Predictor,
+  type Unsteady,
+} from '../diagnose';
 import { CHARGERS, expectDraw, type PackState } from '../trace';
 import { judgeGates, proveRails, type Gate, type RailProof } from '../proof';
 import type { ReferenceTable } from '../reference';
@@ -19,7 +28,12 @@ export interface PlugProof {
 export interface JobProof {
   readonly rails: RailProof;
   readonly plugs: readonly PlugProof[];
-  readonly shorts: readonly { readonly net: string; readonly gone: boolean | undefined }[];
+  readonly shorts: readonly {
+    readonly net: string;
+    readonly gone: boolean | undefined;
+    /** What a sound board reads there, in words. */
+    readonly expected: string;
+  }[];
   /** The walks along the joints of placed parts. */
   readonly joints: readonly JointWalk[];
   readonly functions: readonly { readonly id: string; readonly what: string; readonly works: boolean | undefined }[];
@@ -102,7 +116,8 @@ function shortsOf(predictor: Predictor, state: JobState, now: readonly TakenRead
   const nets = [...new Set(state.readings.filter(shorted).flatMap(netOf))];
   return nets.map((net) => {
     const last = latest(now, (m) => m.kind === 'ohm' && m.net === net);
-    return { net, gone: last && !shorted(last) };
+    const m = { kind: 'ohm', net } as const;
+    return { net, gone: last && !shorted(last), expected: valueWords(m, idealReading(predictor, m, SOUND).value) };
   });
 }
 

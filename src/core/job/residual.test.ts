@@ -35,9 +35,9 @@ test('a short is likelier after work, likelier still unseen, and sure where it r
   const placed = after({ kind: 'partOff', ref: 'U4' }, { kind: 'partOn', ref: 'U4', fresh: true });
   const chances = [
     shortIsBackChance(after(), []),
-    shortIsBackChance(placed, [{ net: 'PD18', gone: true }]),
-    shortIsBackChance(placed, [{ net: 'PD18', gone: undefined }]),
-    shortIsBackChance(placed, [{ net: 'PD18', gone: false }]),
+    shortIsBackChance(placed, [{ gone: true }]),
+    shortIsBackChance(placed, [{ gone: undefined }]),
+    shortIsBackChance(placed, [{ gone: false }]),
   ];
   [0.01, 0.0397, 0.51985, 1].forEach((chance, k) => expect(chances[k]).toBeCloseTo(chance, 9));
 });

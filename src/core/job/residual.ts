@@ -58,7 +58,10 @@ const BRIDGE_RISK = 0.03;
 const SHORT_UNSEEN = 0.5;
 
 /** Chance that something shorts the board when it gets its first power. */
-export function shortIsBackChance({ replaced }: JobState, shorts: JobProof['shorts']): number {
+export function shortIsBackChance(
+  { replaced }: JobState,
+  shorts: readonly Pick<JobProof['shorts'][number], 'gone'>[],
+): number {
   const placed = replaced.filter((name) => !name.includes('/')).length;
   const unseen = shorts.filter((s) => s.gone === undefined).length;
   const there = shorts.some((s) => s.gone === false);

@@ -10,13 +10,13 @@ import {
   type ImageFamily,
   type Transplant,
 } from '@/core/image';
-import { custodySeal, type EventBody, type ImageRole } from '@/core/job';
+import { type EventBody, type ImageRole } from '@/core/job';
 import { problemText } from '@/core/result';
 import { findBoard } from '@/db/boards';
 import { database, type Database } from '@/db/client';
 import { enter } from '@/db/enter';
 import { imageBytes, keepImage } from '@/db/images';
-import { findJob, jobEventsOf } from '@/db/jobs';
+import { findJob } from '@/db/jobs';
 import { findImageFamily, saveImageFamily } from '@/db/library';
 import { slotPosition } from './slot-position';
 
@@ -35,10 +35,9 @@ async function familyOfJob(db: Database, number: number): Promise<ImageFamily | 
   return board?.imageFamily ? findImageFamily(db, board.imageFamily) : undefined;
 }
 
-/** Enters what happened to an image, sealed with what happened before. */
-async function enterSealed(db: Database, number: number, body: ImageEvent, words: string): Promise<ImageAnswer> {
-  const after = custodySeal(await jobEventsOf(db, number));
-  const stored = await enter(db, number, { body: { ...body, after } });
+/** Enters what happened to an image; the record seals it with what happened before. */
+async function enterImage(db: Database, number: number, body: ImageEvent, words: string): Promise<ImageAnswer> {
+  const stored = await enter(db, number, { body });
   if (!stored.ok) return no(problemText(stored.problems));
   revalidatePath('/jobs/[number]', 'layout');
   return { kept: true, words };
@@ -58,7 +57,7 @@ async function keepForJob(
   const sha256 = await keepImage(db, { bytes, name, familyId: family.id, at: new Date().toISOString() });
   const { sound } = judgeImage(family, bytes);
   const body: ImageEvent = { kind: 'image', role, sha256, name, sizeBytes: bytes.length, sound, madeOf };
-  return enterSealed(db, number, body, `Kept as ${sha256.slice(0, 12)}…`);
+  return enterImage(db, number, body, `Kept as ${sha256.slice(0, 12)}…`);
 }
 
 const sizeWords = (family: ImageFamily, got: number): string =>
@@ -122,7 +121,7 @@ export async function buildMerged(
 
 /** Marks an image as written to the part and read back. */
 export async function markWritten(number: number, ref: string, sha256: string): Promise<ImageAnswer> {
-  return enterSealed(await database(), number, { kind: 'imageWritten', ref, sha256 }, 'Marked as written.');
+  return enterImage(await database(), number, { kind: 'imageWritten', ref, sha256 }, 'Marked as written.');
 }
 
 /** Keeps a map; one that is there already goes on to its next revision. A malformed one changes nothing. */

@@ -32,7 +32,7 @@ function ShortLines({ job: { proof, readings, board } }: { job: JobView }) {
   return (
     <Box mb="4">
       <SectionTitle>Shorts that were there</SectionTitle>
-      {proof.shorts.map(({ net, gone }) => {
+      {proof.shorts.map(({ net, gone, expected }) => {
         const m = { kind: 'ohm', net } as const;
         const of = readings.filter((r) => r.measurement.kind === 'ohm' && r.measurement.net === net);
         const last = of.at(-1);
@@ -40,7 +40,7 @@ function ShortLines({ job: { proof, readings, board } }: { job: JobView }) {
         return (
           <ProofLine
             key={net}
-            name={`${readingName(board, m)}, ${before ? `was ${valueWords(m, before.raw)}` : 'was a short'}`}
+            name={`${readingName(board, m)}, was ${before ? valueWords(m, before.raw) : 'a short'}; a good board reads ${expected}`}
             figure={gone === undefined || !last ? '' : last.value}
             state={gone}
             stem={entryStem(board, m)}

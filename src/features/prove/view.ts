@@ -1,4 +1,4 @@
-import { jointStem, runningSoak, type JobView, type JointWalk } from '@/core/job';
+import { isPowered, jointStem, runningSoak, type JobView, type JointWalk } from '@/core/job';
 
 /** What the Prove screen can show; each has an address of its own. */
 export const VIEWS = [
@@ -40,15 +40,11 @@ export function provePlace(job: JobView, { view: asked, part, port }: ProveSearc
   };
 }
 
-/** True once anything on the board as it is now was read with power on. */
-const isPowered = ({ readings }: JobView): boolean =>
-  readings.some((r) => r.current && ['volts', 'usb', 'shape', 'talk', 'works'].includes(r.measurement.kind));
-
 function dueView(job: JobView): View {
   const { shorts, joints, rails, plugs } = job.proof;
   if (runningSoak(job.state.soaks)) return 'functions';
   if (shorts.some((s) => s.gone !== true) || joints.some((w) => w.bad.length > 0)) return 'unpowered';
-  if (joints.some((w) => w.next !== undefined) && !isPowered(job)) return 'unpowered';
+  if (joints.some((w) => w.next !== undefined) && !isPowered(job.proof)) return 'unpowered';
   if (!rails.allPass) return 'rails';
   return plugs.some((p) => p.healthy !== true) ? 'plugs' : 'functions';
 }
