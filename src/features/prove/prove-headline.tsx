@@ -60,7 +60,7 @@ function UnpoweredHeadline({ place: { walk } }: { place: ProvePlace }) {
 }
 
 function PoweredHeadline({ job, place: { view } }: { job: JobView; place: ProvePlace }) {
-  const { rails, plugs } = job.proof;
+  const { rails, plugs, functions } = job.proof;
   const measured = rails.rails.filter((r) => r.state !== 'open').length;
   const aside = `${measured} of ${rails.rails.length} rails`;
   const due = job.next.stage === 'prove' ? job.next.title : undefined;
@@ -83,9 +83,13 @@ function PoweredHeadline({ job, place: { view } }: { job: JobView; place: ProveP
       </Headline>
     );
   }
+  const [first] = job.proofOrder.tests;
+  const fn = job.board.functions.find((f) => f.id === first?.id);
+  const title = fn ? `Try: ${fn.what}` : 'Every function was tried';
   return (
-    <Headline title={due ?? 'Gates are open'} aside={aside}>
+    <Headline title={title} aside={`${functions.filter((f) => f.works).length} of ${functions.length} work`}>
       The likeliest to send it back comes first, for what it costs to open it again.
+      {due && due !== title && ` Still due before it: ${due}.`}
     </Headline>
   );
 }

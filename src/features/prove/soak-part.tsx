@@ -25,7 +25,7 @@ export function SoakPart({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
     });
   const view = last && now !== undefined ? viewSoak(last, now) : undefined;
   return (
-    <Box as="section" aria-label="Soak" mt="4">
+    <Box as="section" aria-label="Soak">
       <Text as="h2" fontSize="13px" fontWeight="700" color="quiet" mb="1">
         Soak, on charge and watched
       </Text>
