@@ -44,7 +44,7 @@ export function PlugProof({ job, portId, hrefs, onKeep }: PlugProofProps) {
         </Box>
       )}
       <TraceTools job={job} port={port} expected={now.expected} desk={desk} onKeep={onKeep} />
-      <Grid templateColumns="1fr 1fr" gap="5" flex="1" minH="0">
+      <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap="5" flex="1" minH="0">
         <Time title="Before the work" outside={before} none="Not read before the work." />
         <Time title="Now" outside={live} none="Not read yet." stem={(side) => `usb ${prefix}${side.toLowerCase()} `} />
       </Grid>
@@ -95,10 +95,11 @@ function Way({
       as={stem ? 'button' : 'div'}
       display="flex"
       w="100%"
-      gap="3"
       py="1"
       alignItems="baseline"
       textAlign="left"
+      flexWrap="wrap"
+      columnGap="3"
       borderTop="1px solid"
       borderColor="rule"
       cursor={stem ? 'pointer' : undefined}

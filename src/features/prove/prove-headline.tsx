@@ -33,6 +33,8 @@ export function ProveHeadline({ job, place }: { job: JobView; place: ProvePlace 
   return place.view === 'unpowered' ? <UnpoweredHeadline place={place} /> : <PoweredHeadline job={job} place={place} />;
 }
 
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 function UnpoweredHeadline({ place: { walk } }: { place: ProvePlace }) {
   if (!walk) return <Headline title="Nothing to touch: on to power" aside="unpowered" />;
   const { ref, next, bad, readCount, joints } = walk;
@@ -40,7 +42,7 @@ function UnpoweredHeadline({ place: { walk } }: { place: ProvePlace }) {
   if (bad.length > 0) {
     return (
       <Headline title={`Joint ${bad[0].pin} of ${ref} reads badly`} aside={aside}>
-        {bad[0].verdict!.words}. Touch it up with the board cool and unpowered, then read it again.
+        {sentence(bad[0].verdict!.words)}. Touch it up with the board cool and unpowered, then read it again.
       </Headline>
     );
   }

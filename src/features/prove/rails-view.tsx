@@ -21,6 +21,9 @@ const STATE = {
   open: { words: 'open', colour: 'quiet' },
 } as const;
 
+/** On a tablet the bar and the good boards make room for what was read. */
+const WIDE_ONLY = { base: 'none', xl: 'table-cell' } as const;
+
 const HEADS = ['Rail', 'Wanted', '', 'Good boards', 'Before', 'Now', ''] as const;
 
 /** Rails in tree order: wanted, what good boards read, before the work and now. */
@@ -48,7 +51,14 @@ export function RailsView({ job }: { job: JobView }) {
         <chakra.thead>
           <chakra.tr color="quiet" fontSize="13px" textAlign="left">
             {HEADS.map((h, i) => (
-              <chakra.th key={i} fontWeight="700" pb="1" borderBottom="1px solid" borderColor="rule">
+              <chakra.th
+                key={i}
+                display={i === 2 || i === 3 ? WIDE_ONLY : undefined}
+                fontWeight="700"
+                pb="1"
+                borderBottom="1px solid"
+                borderColor="rule"
+              >
                 {h}
               </chakra.th>
             ))}
@@ -133,10 +143,11 @@ function RailRow({ rail: r, depth, isNext, isDense, before, compared }: RailRowP
       <chakra.td fontFamily="mono" whiteSpace="nowrap" fontSize="13px" color="quiet">
         {rangeWords(formatVolt(r.minV), formatVolt(r.maxV))}
       </chakra.td>
-      <chakra.td w="116px">
+      <chakra.td w="116px" display={WIDE_ONLY}>
         <WindowBar rail={r} />
       </chakra.td>
       <chakra.td
+        display={WIDE_ONLY}
         fontFamily="mono"
         fontSize="13px"
         whiteSpace="nowrap"
