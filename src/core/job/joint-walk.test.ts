@@ -39,6 +39,19 @@ test('a part that was soldered on is walked, from its first joint, and again whe
   expect([again.readCount, again.next!.pin]).toEqual([0, first.pin]);
 });
 
+test('work elsewhere leaves a walk as it is; a late correction of what was read before does not count for the new part', () => {
+  const [first] = jointsOf(board, partByRef(board, 'U4')!);
+  const read = joint('U4', first.pin, figure(0.262));
+  const elsewhere = foldJob(jobOf(off('U4'), on('U4'), read, off('U7'), on('U7')));
+  expect(walkJoints(board, elsewhere).map((w) => [w.ref, w.readCount])).toEqual([
+    ['U4', 1],
+    ['U7', 0],
+  ]);
+  const [one, ...rest] = jobOf(read, off('U4'), on('U4'), read);
+  const corrected = foldJob([one, ...rest.slice(0, 2), { ...rest[2], replaces: one.seq }]);
+  expect(walkJoints(board, corrected)[0].readCount).toBe(0);
+});
+
 test('reads every joint of a sound part as good: what is predicted is what is expected', () => {
   const part = partByRef(board, 'U4')!;
   for (const { pin, net } of jointsOf(board, part)) {

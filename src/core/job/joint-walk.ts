@@ -35,8 +35,8 @@ function walkPart(board: Board, state: JobState, references: ReferenceTable, ref
   const part = partByRef(board, ref)!;
   const values = new Map<string, PinValue>();
   let last: string | undefined;
-  for (const { measurement: m, value, seq } of state.readings) {
-    if (m.kind !== 'joint' || m.ref !== ref || seq < placedAt) continue;
+  for (const { measurement: m, value, work } of state.readings) {
+    if (m.kind !== 'joint' || m.ref !== ref || work < placedAt) continue;
     if (value.kind !== 'figure' && value.kind !== 'open') continue;
     values.set(m.pin, value);
     last = m.pin;
