@@ -89,8 +89,10 @@ export async function dropLesson(number: number, timesBack?: number): Promise<Cl
   const db = await database();
   const view = await viewOfJob(db, number);
   if (!view) return noJob(number);
+  const then = timesBack === undefined ? view.state : view.state.past[timesBack]?.state;
+  if (!then) return { kept: false, words: `Expected a time at which job ${number} was closed; got ${timesBack}.` };
   const name = lessonName(number, timesBack ?? view.past.length);
-  const { chip, mark } = beyondBoard(timesBack === undefined ? view.state : view.state.past[timesBack].state);
+  const { chip, mark } = beyondBoard(then);
   await dropReferences(db, view.board.id, name);
   await dropReport(db, lessonKey(name));
   const done = ['Taken back: nothing of it counts any more.'];
@@ -119,10 +121,9 @@ export async function closeJob(
   key: string,
 ): Promise<{ kept: boolean; words: string }> {
   const db = await database();
-  const job = await findJob(db, number);
-  const board = job && (await findBoard(db, job.boardId));
-  if (!job || !board) return { kept: false, words: `Expected a job that exists; there is no job ${number}.` };
-  const { proof } = viewJob(number, job.openedAt, board, await jobEventsOf(db, number));
+  const view = await viewOfJob(db, number);
+  if (!view) return noJob(number);
+  const { proof } = view;
   if (closing.outcome === 'repaired' && !proof.allHold && !reason?.trim()) {
     const open = proof.gates.filter((g) => !g.holds).map((g) => `${g.words.toLowerCase()} (${g.missing})`);
     return { kept: false, words: `Expected all gates to hold, or a reason. Open: ${open.join('; ')}.` };

@@ -4,7 +4,7 @@ import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
 import { imageBytes } from '@/db/images';
 import { findJob, jobEventsOf } from '@/db/jobs';
-import { findReportWords, listReferences } from '@/db/knowledge';
+import { findReportWords, knowledgeOf, listReferences } from '@/db/knowledge';
 import { isReported } from '@/db/parts';
 import { lessonKey } from './lesson-key';
 
@@ -14,7 +14,7 @@ export async function loadReport(number: number, withPrivate = false): Promise<J
   const job = await findJob(db, number);
   const board = job && (await findBoard(db, job.boardId));
   if (!job || !board) return undefined;
-  const view = viewJob(number, job.openedAt, board, await jobEventsOf(db, number));
+  const view = viewJob(number, job.openedAt, board, await jobEventsOf(db, number), await knowledgeOf(db, board.id));
   return reportOf(view, { words: await findReportWords(db), withPrivate });
 }
 

@@ -121,6 +121,7 @@ test('a closed job that comes back is open, forgets no event, and its first less
   expect(job.past[0].mended).toEqual(['F1 3 A fuse replaced']);
   expect((await loadReport(26))!.past[0]).toContain('came back');
   expect([await isLessonKept(26, 0), await isLessonKept(26, 1)]).toEqual([true, false]);
+  expect(await dropLesson(26, 3)).toMatchObject({ kept: false, words: expect.stringContaining('got 3') });
   await dropLesson(26, 0);
   expect(await isLessonKept(26, 0)).toBe(false);
   // The story of this time is corrected; the one it first came with stays.
