@@ -53,6 +53,9 @@ export function likelihood(
   return (1 - wrong) * density + wrong * WRONG_DENSITY[m.kind];
 }
 
+/** A voltage that comes and goes counts as gone: what takes it away at times is what would take it away for good. */
+const levelOf = ({ value, swings }: Extract<Value, { kind: 'figure' }>): number => (swings ? 0 : value);
+
 function densityOf(m: Measurement, value: Value, alt: Alternative): number {
   const [mean, sd] = [alt.means[0], alt.sds[0]];
   if (value.kind === 'pair') return normalPdf(value.volts, mean, sd) * normalPdf(value.amps, alt.means[1], alt.sds[1]);
@@ -60,7 +63,7 @@ function densityOf(m: Measurement, value: Value, alt: Alternative): number {
   if (value.kind === 'open')
     return isResistance(m) ? normalPdf(OPEN_LOG_OHM, mean, sd) : normalPdf(DROP_OPEN_V, mean, sd);
   if (value.kind !== 'figure') return 0;
-  if (!isResistance(m)) return normalPdf(value.value, mean, sd);
+  if (!isResistance(m)) return normalPdf(levelOf(value), mean, sd);
   return normalPdf(Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, 0.1))), mean, sd);
 }
 

@@ -114,3 +114,14 @@ test('one open data contact is seen at its own pin and not at its twin', () => {
   const readings = [at('A6', { kind: 'open' }), at('B6', { kind: 'figure', value: 0.258 })];
   expect(suspects(updateBelief(heron, readings, []))[0].fault.id).toBe('J1/pin/DP_C/A6');
 });
+
+test('a rail that comes and goes points at what makes it, though it reads well while it is there', () => {
+  const volts = (rail: string, value: number, swings?: boolean): Reading =>
+    read({ kind: 'volts', rail }, { kind: 'figure', value, ...(swings && { swings }) });
+  const sound = ['VBUS', 'VBUS_F', 'AON33', 'PD18', 'VIN'].map((rail) =>
+    volts(rail, heron.board.rails.find((r) => r.id === rail)!.expect.kind === 'bus' ? 15 : rail === 'PD18' ? 1.8 : 3.3),
+  );
+  const onU2 = (last: Reading): number => chance([...sound, last], (id) => id.startsWith('U2/'));
+  expect(onU2(volts('CHG5', 5, true))).toBeGreaterThan(0.5);
+  expect(onU2(volts('CHG5', 5))).toBeLessThan(0.3);
+});
