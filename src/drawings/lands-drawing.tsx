@@ -4,8 +4,6 @@ import { Box } from '@chakra-ui/react';
 import { landsOf, type Board, type Part } from '@/core/board';
 import { FILLING, face, tone } from '@/ui';
 
-const WALKED = { good: tone.matText, bad: 'transparent', next: 'transparent', open: 'transparent' } as const;
-
 /** The pads of a part as the board shows them, pin 1 marked; pads on ground in copper. */
 export function LandsDrawing({
   board,
@@ -52,6 +50,7 @@ export function LandsDrawing({
             const off = lifted.includes(p.pin);
             const mark = touched?.get(p.pin);
             const plain = grounded ? tone.matCopper : part.pins[p.pin] ? tone.matFill : 'transparent';
+            const walked = mark === 'good' ? tone.matText : 'transparent';
             return (
               <g
                 key={p.pin}
@@ -65,7 +64,7 @@ export function LandsDrawing({
                   width={p.wMm}
                   height={p.hMm}
                   rx={p.round ? p.wMm / 2 : 0}
-                  fill={touched ? WALKED[mark ?? 'open'] : plain}
+                  fill={touched ? walked : plain}
                   stroke={grounded ? tone.matCopper : tone.matLine}
                   strokeWidth={1.2 * px}
                 />

@@ -88,7 +88,7 @@ function pastView(
   };
 }
 
-/** The readings of the last proof against the newest of the same place: turned ones first, then those not read again. */
+/** The readings of the last proof against the newest of the same place: turned ones first, then those that read as they did, then what is to be read again. */
 function changesSince(predictor: Predictor, then: ClosedBefore['state'], now: JobState): ThenAndNow[] {
   const { board } = predictor;
   const newest = (readings: readonly TakenReading[]): Map<string, TakenReading> =>

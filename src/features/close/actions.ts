@@ -67,8 +67,12 @@ async function judgeChip(
   why: string,
   key: string,
 ): Promise<string> {
-  const { place } = foldStock(await stockEventsOf(db)).chips.get(chip) ?? {};
+  const events = await stockEventsOf(db);
+  const { place } = foldStock(events).chips.get(chip) ?? {};
   if (place?.kind !== 'fitted' || place.job !== job) return `${chip} is not on this board by the stock: not counted.`;
+  const last = events.findLast(({ body }) => body.kind === 'judged' && body.chip === chip)?.body;
+  if (last?.kind === 'judged' && last.condition === condition && last.why === why)
+    return `${chip} is judged ${condition}.`;
   const judged = await appendStock(db, [{ kind: 'judged', chip, condition, why }], benchMeta(key));
   return judged.ok ? `${chip} is judged ${condition}.` : problemText(judged.problems);
 }

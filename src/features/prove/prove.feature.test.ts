@@ -96,7 +96,9 @@ test('a chip that worked is reported with its functions once the job is closed, 
   const stationAfter = await station();
   expect(stationAfter.multiplier).not.toBe(stationBefore.multiplier);
   // Twice changes nothing: the mark counts once.
+  const stocked = (await stockEventsOf(db)).length;
   await keepLesson(27);
+  expect(await stockEventsOf(db)).toHaveLength(stocked);
   expect([await station(), await tried()]).toEqual([stationAfter, triedBefore + 1]);
   const reports = await listReports(db);
   expect(reports).toHaveLength(count + 1);
