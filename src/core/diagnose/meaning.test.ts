@@ -51,3 +51,13 @@ test('voltages and drops likewise', () => {
   expect(read({ kind: 'volts', rail: 'AON33' }, 3.2)).toMatchObject({ state: 'bad' });
   expect(read({ kind: 'drop', net: 'CC1' }, 0.28)).toMatchObject({ state: 'bad' });
 });
+
+test('a rail that comes and goes is not as good boards, whatever it reads while it is there', () => {
+  const references = { 'volts:AON33': statsOf([3.3, 3.31, 3.29]) };
+  const m = { kind: 'volts', rail: 'AON33' } as const;
+  const read = (note: { swings?: boolean; ripplePpV?: number }) =>
+    meaningOf(predictor, m, { kind: 'figure', value: 3.3, ...note }, NONE, references);
+  expect(read({ swings: true })).toMatchObject({ state: 'bad', words: expect.stringMatching(/^it comes and goes/) });
+  expect(read({ ripplePpV: 0.6 })).toMatchObject({ state: 'bad', words: expect.stringMatching(/^its ripple/) });
+  expect(read({ ripplePpV: 0.02 })).toMatchObject({ state: 'good' });
+});

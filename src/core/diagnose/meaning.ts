@@ -102,6 +102,9 @@ function againstReferences(
   const stats = references[measurementId(m)];
   const interval = stats && predictionInterval(stats);
   if (!interval) return base;
+  // Good boards were read where they were steady.
+  const isUnsteady = value.swings === true || value.ripplePpV !== undefined;
+  if (isUnsteady && base.state === 'bad') return base;
   const show = m.kind === 'ohm' ? formatOhm : m.kind === 'drop' ? formatDrop : formatVolt;
   if (value.value >= interval.low && value.value <= interval.high) return good(`as ${stats.n} good boards read`);
   // A clear fault keeps its own words.

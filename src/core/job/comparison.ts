@@ -54,7 +54,7 @@ function measurementOf(id: string): Measurement | undefined {
 }
 
 const isWithin = (value: Value, { low, high }: { low: number; high: number }): boolean =>
-  value.kind === 'figure' && value.value >= low && value.value <= high;
+  value.kind === 'figure' && !value.swings && value.value >= low && value.value <= high;
 
 const valueText = (value: Value, show: (figure: number) => string): string =>
   value.kind === 'figure' ? show(value.value) : value.kind === 'open' ? 'open' : 'beeps';

@@ -146,13 +146,7 @@ export function ReadingStrip({
               {r.name}
               {!r.current && ' · before the work'}
             </Text>
-            <Text
-              fontFamily="mono"
-              fontWeight="700"
-              fontSize="16px"
-              color={COLOUR[r.meaning.state]}
-              whiteSpace="nowrap"
-            >
+            <Text fontFamily="mono" fontWeight="700" fontSize="16px" lineHeight="1.3" color={COLOUR[r.meaning.state]}>
               {r.value}
             </Text>
             <Text fontSize="13px" color={r.meaning.state === 'bad' ? 'rust' : 'quiet'} lineHeight="1.25" lineClamp="1">
