@@ -21,16 +21,19 @@ for (const [k, id] of DEMO_BOARDS.entries()) {
   const pinTests = board.ports.flatMap((port) =>
     portPins(board, port.id)
       .filter((p) => p.net !== undefined && board.nets[p.net].diodeV !== undefined)
-      .map((p) => ({ kind: 'pin', port: port.id, pin: p.pin }) as const),
+      .map((p) => ({ kind: 'contactDrop', port: port.id, pin: p.pin }) as const),
   );
-  const tests = [...pinTests, ...boardMeasurements(board).filter((m) => m.kind === 'ohm' || m.kind === 'volts')];
+  const tests = [
+    ...pinTests,
+    ...boardMeasurements(board).filter((m) => m.kind === 'groundResistance' || m.kind === 'railVoltage'),
+  ];
   for (const m of tests) {
     const prediction = predictor.predict(m, SOUND, new Set(), new Set());
     const centre = prediction.kind === 'values' ? prediction.alternatives[0].means[0] : 0;
     for (let n = 1; n <= GOOD_BOARDS; n++) {
       const { value } = sampleReading(predictor, m, SOUND, random, { practice: { errorRates: { [m.kind]: 0 } } });
       if (value.kind !== 'figure') continue;
-      const log = m.kind === 'ohm';
+      const log = m.kind === 'groundResistance';
       const drawn = log ? Math.log10(value.value) : value.value;
       const near = centre + LOT_SHARE * (drawn - centre);
       const shown = Number((log ? 10 ** near : near).toPrecision(3));

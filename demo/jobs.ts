@@ -69,13 +69,13 @@ class Bench {
   }
 }
 
-const usb = (port: string, side: 'A' | 'B'): Measurement => ({ kind: 'usb', port, side });
-const look = (ref: string): Measurement => ({ kind: 'look', ref });
-const ohm = (net: string): Measurement => ({ kind: 'ohm', net });
-const volts = (rail: string): Measurement => ({ kind: 'volts', rail });
-const drop = (net: string): Measurement => ({ kind: 'drop', net });
-const through = (ref: string): Measurement => ({ kind: 'through', ref, line: '' });
-const works = (fn: string): Measurement => ({ kind: 'works', fn });
+const usb = (port: string, side: 'A' | 'B'): Measurement => ({ kind: 'usbMeter', port, side });
+const look = (ref: string): Measurement => ({ kind: 'visualInspection', ref });
+const ohm = (net: string): Measurement => ({ kind: 'groundResistance', net });
+const volts = (rail: string): Measurement => ({ kind: 'railVoltage', rail });
+const drop = (net: string): Measurement => ({ kind: 'diodeDrop', net });
+const through = (ref: string): Measurement => ({ kind: 'seriesResistance', ref, line: '' });
+const works = (fn: string): Measurement => ({ kind: 'functionTest', fn });
 
 const PACK_OUT: EventBody = { kind: 'pack', state: 'out' };
 
@@ -115,10 +115,10 @@ function walkJob(board: Board): DemoJob {
     openedAt: '2026-11-24T09:10:00.000Z',
     events: [
       story('Charges only when the plug is turned', { history: ['unknownCharger'] }),
-      ...bench.take(look('J1'), usb('J1', 'A'), usb('J1', 'B'), { kind: 'tester', port: 'J1' }),
-      { kind: 'reading', measurement: { kind: 'swap', port: 'J1', what: 'cable' }, value: { kind: 'fail' } },
+      ...bench.take(look('J1'), usb('J1', 'A'), usb('J1', 'B'), { kind: 'portTester', port: 'J1' }),
+      { kind: 'reading', measurement: { kind: 'knownGoodSwap', port: 'J1', what: 'cable' }, value: { kind: 'fail' } },
       PACK_OUT,
-      ...bench.take(...contacts.map((pin): Measurement => ({ kind: 'pin', port: 'J1', pin }))),
+      ...bench.take(...contacts.map((pin): Measurement => ({ kind: 'contactDrop', port: 'J1', pin }))),
     ],
   };
 }
@@ -218,7 +218,7 @@ function imageJob(board: Board): DemoJob {
       ),
       PACK_OUT,
       { kind: 'access', access: 'out' },
-      ...bench.take({ kind: 'image', ref: 'U19' }),
+      ...bench.take({ kind: 'imageCheck', ref: 'U19' }),
       { kind: 'decision', action: 'rewrite', ref: 'U19', words: 'Rewrite the image of U19' },
       imageEvent('patient', 'marshdesk-patient-damaged.bin', false),
     ],
@@ -247,7 +247,7 @@ function controllerJob(board: Board): DemoJob {
       ...bench.take(look('J1'), usb('J1', 'A'), usb('J1', 'B')),
       PACK_OUT,
       { kind: 'access', access: 'out' },
-      ...bench.take(through('F1'), { kind: 'through', ref: 'FL1', line: 'ab' }),
+      ...bench.take(through('F1'), { kind: 'seriesResistance', ref: 'FL1', line: 'ab' }),
     ],
   };
 }
@@ -283,7 +283,7 @@ function portJob(board: Board, number: number, ref: string, symptom: string): De
       ...bench.take(look(port), usb(port, 'A'), usb(port, 'B')),
       PACK_OUT,
       { kind: 'access', access: 'out' },
-      ...bench.take(...controllerRails.map(volts), { kind: 'image', ref: 'U19' }),
+      ...bench.take(...controllerRails.map(volts), { kind: 'imageCheck', ref: 'U19' }),
       { kind: 'decision', action: 'replace', ref, words: `New ${ref}` },
     ],
   };

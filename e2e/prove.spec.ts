@@ -101,7 +101,7 @@ test('a short that came back is caught before power; a rail fails, the job goes 
   // It comes back: nothing proven counts any more, and the job knows what was done.
   await page.getByRole('textbox', { name: /^It came back/ }).fill('Charges an hour, then nothing');
   await page.getByRole('button', { name: 'Open it again' }).click();
-  await expect(headline(page)).toHaveText(/gates are open$/);
+  await expect(headline(page)).toHaveText(/gates are not yet met$/);
   await expect(page.getByRole('complementary')).toContainText('Came back after 0 days');
   await stageKey(page, 1, 'Arrive');
   const past = page.getByLabel('Before it came back');

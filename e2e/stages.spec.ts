@@ -70,7 +70,7 @@ test('a decision to stop closes without gates, and undo opens the job again', as
   await expect(headline(page)).toHaveText('Closed: stopped');
   await page.getByLabel('Entry line').focus();
   await page.keyboard.press('Shift+U');
-  await expect(headline(page)).toContainText('gates are open');
+  await expect(headline(page)).toContainText('gates are not yet met');
 });
 
 test('a heat plan is edited by typing over a figure, kept, and there again after a reload', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { fixedChecklist, needName, needOf, rankRepairs, suspects, type Predictor } from '../../src/core/diagnose';
+import { fixedChecklist, OUTSIDE, rankRepairs, suspects, type Predictor } from '../../src/core/diagnose';
 import type { Choose } from './play';
 
 /** A bench with a checklist works once a repair has this chance of being the cure. Engineering estimate. */
@@ -10,10 +10,10 @@ export function checklistChoice(predictor: Predictor): Choose {
   const next = fixedChecklist(board);
   return (belief, { access, replaced, swapped, taken }) => {
     const [top] = suspects(belief);
-    if (top.ref === 'outside' && top.p >= SURE && !swapped?.some((what) => top.fault.id.endsWith(what)))
-      return { needs: [needOf(top.fault)] };
-    const [best] = [...rankRepairs(board, belief, access, replaced)].sort((a, b) => b.cureChance - a.cureChance);
-    const needs = best?.parts.map(needName);
+    if (top.ref === OUTSIDE && top.p >= SURE && !swapped?.some((what) => top.fault.id.endsWith(what)))
+      return { needs: [top.fault.mendedBy] };
+    const [best] = [...rankRepairs(belief, access, replaced)].sort((a, b) => b.cureChance - a.cureChance);
+    const needs = best?.targets;
     if (needs && best.cureChance >= SURE) return { needs };
     const test = next(belief, taken);
     return test ? { test } : needs && { needs };

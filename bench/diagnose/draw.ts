@@ -20,4 +20,5 @@ export const together = (faults: readonly Fault[]): Fault => ({
   words: '',
   weight: 0,
   effects: faults.flatMap((f) => f.effects),
+  mendedBy: { kind: 'nothing' },
 });

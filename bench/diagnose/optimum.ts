@@ -5,14 +5,17 @@ import {
   boardMeasurements,
   deeper,
   idealReading,
-  needOf,
+  measurementKindNames,
   openingMinutes,
   proofMinutes,
   testMinutes,
   updateBelief,
-  workOf,
+  repairMinutes,
+  SOUND,
+  targetKey,
   type Access,
   type Fault,
+  type RepairTarget,
   type Measurement,
   type Practice,
   type Predictor,
@@ -25,32 +28,13 @@ export const CLEAR_BENCH: Practice = {
   doubleShare: 0,
   deadOnArrival: 0,
   prices: { parts: Object.fromEntries(PART_KINDS.map((kind) => [kind, 0])) },
-  errorRates: Object.fromEntries(
-    (
-      [
-        'usb',
-        'shape',
-        'talk',
-        'tester',
-        'swap',
-        'look',
-        'pin',
-        'drop',
-        'ohm',
-        'through',
-        'volts',
-        'works',
-        'image',
-        'lift',
-      ] as const
-    ).map((kind) => [kind, 0.001]),
-  ),
+  errorRates: Object.fromEntries(measurementKindNames.map((kind) => [kind, 0.001])),
 };
 
 /** Faults that no test tells apart and the same work mends. */
 export interface Case {
   readonly fault: Fault;
-  readonly need: string;
+  readonly need: RepairTarget;
   readonly chance: number;
 }
 
@@ -81,7 +65,7 @@ export class World {
     const shown = (index: number): string => measurements.map((m) => outcome(m, index)).join(' ');
     const sound = shown(faultCase.faults.findIndex((f) => f.id === OUTSIDE));
     faultCase.faults.forEach((fault, index) => {
-      const key = `${needOf(fault)} ${shown(index)}`;
+      const key = `${targetKey(fault.mendedBy)} ${shown(index)}`;
       // A fault that shows in no reading is no complaint either.
       if (fault.id !== OUTSIDE && shown(index) === sound) return;
       const group = groups.get(key);
@@ -91,7 +75,7 @@ export class World {
     const seen = [...groups.values()].reduce((sum, g) => sum + g.chance, 0);
     const list = [...groups.values()].map((g) => ({ ...g, chance: g.chance / seen }));
     if (list.length > 30) throw new Error(`too many cases to search: ${list.length}`);
-    this.cases = list.map(({ fault, chance }) => ({ fault, chance, need: needOf(fault) }));
+    this.cases = list.map(({ fault, chance }) => ({ fault, chance, need: fault.mendedBy }));
     const bitsWhere = (holds: (k: number) => boolean): number =>
       list.reduce((mask, _, k) => (holds(k) ? mask | (1 << k) : mask), 0);
     this.tests = measurements
@@ -100,9 +84,10 @@ export class World {
         return { m, cells: [...new Set(of)].map((o) => bitsWhere((k) => of[k] === o)) };
       })
       .filter((t) => t.cells.length > 1);
-    this.works = [...new Set(this.cases.map((c) => c.need))].map((need) => ({
-      mask: bitsWhere((k) => this.cases[k].need === need),
-      ...workOf(board, need),
+    const needs = new Map(this.cases.map((c) => [targetKey(c.need), c.need]));
+    this.works = [...needs].map(([key, need]) => ({
+      mask: bitsWhere((k) => targetKey(this.cases[k].need) === key),
+      ...repairMinutes(board, need),
     }));
   }
 
@@ -168,7 +153,8 @@ function lifts(faults: readonly Fault[]): Measurement[] {
   const found = new Map<string, Measurement>();
   for (const f of faults)
     for (const e of f.effects)
-      if (e.kind === 'shunt' && f.ref !== '') found.set(`${f.ref} ${e.net}`, { kind: 'lift', ref: f.ref, net: e.net });
+      if (e.kind === 'shunt' && f.ref !== '')
+        found.set(`${f.ref} ${e.net}`, { kind: 'liftedResistance', ref: f.ref, net: e.net });
   return [...found.values()];
 }
 
@@ -176,11 +162,9 @@ function lifts(faults: readonly Fault[]): Measurement[] {
 export function minutesOf(world: World, choose: Choose): number {
   const { predictor } = world;
   return world.cases.reduce((sum, { fault, chance }) => {
-    const read: Read = (m, faults, state) => ({ ...idealReading(predictor, m, faults[0] ?? SOUND_FAULT), ...state });
+    const read: Read = (m, faults, state) => ({ ...idealReading(predictor, m, faults[0] ?? SOUND), ...state });
     const { minutes, proven, steps } = playJob(predictor, [fault], choose, read, CLEAR_BENCH, 0);
     if (!proven) throw new Error(`${fault.id} was not found: ${steps.join(', ')}`);
     return sum + chance * minutes;
   }, 0);
 }
-
-const SOUND_FAULT: Fault = { id: 'sound', ref: '', words: '', weight: 0, effects: [] };

@@ -49,7 +49,7 @@ const again = Array.from({ length: ROUNDS })
   .map(() => timed(allTables))
   .sort((a, b) => a - b);
 const predictor = Predictor.of(board);
-const reading: Reading = { measurement: { kind: 'look', ref: board.ports[0].id }, value: { kind: 'pass' } };
+const reading: Reading = { measurement: { kind: 'visualInspection', ref: board.ports[0].id }, value: { kind: 'pass' } };
 const take = (readings: readonly Reading[]): void => {
   const belief = updateBelief(predictor, readings, []);
   weighSteps(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });

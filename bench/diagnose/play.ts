@@ -1,17 +1,15 @@
 import {
   OUTSIDE,
-  OUTSIDE_THINGS,
   accessFor,
   deeper,
-  needOf,
   openingMinutes,
-  outsideFaultId,
   proofMinutes,
   shieldFor,
   testMinutes,
   updateBelief,
   weighSteps,
-  workOf,
+  repairMinutes,
+  targetKey,
   type Access,
   type Belief,
   type Fault,
@@ -20,6 +18,7 @@ import {
   type Practice,
   type Predictor,
   type Reading,
+  type RepairTarget,
   type TestContext,
 } from '../../src/core/diagnose';
 
@@ -27,13 +26,13 @@ import {
 export type Read = (m: Measurement, faults: readonly Fault[], state: Pick<Reading, 'replaced' | 'swapped'>) => Reading;
 
 /** What is done next: a test, or the work that some needs ask for. */
-export type Step = { readonly test: Measurement } | { readonly needs: readonly string[] };
+export type Step = { readonly test: Measurement } | { readonly needs: readonly RepairTarget[] };
 export type Choose = (belief: Belief, context: TestContext) => Step | undefined;
 
 /** The application's own choice. */
 export const ownChoice: Choose = (belief, context) => {
   const { tests, work, workFirst } = weighSteps(belief, context);
-  if (work && (workFirst || tests.length === 0)) return { needs: [work.need.name] };
+  if (work && (workFirst || tests.length === 0)) return { needs: [work.need.target] };
   return tests[0] && { test: tests[0].measurement };
 };
 
@@ -69,7 +68,7 @@ export function playJob(
   let works = 0;
   let real = false;
   const take = (m: Measurement): void => {
-    const there = m.kind === 'lift' ? left.filter((f) => f.ref !== m.ref) : left;
+    const there = m.kind === 'liftedResistance' ? left.filter((f) => f.ref !== m.ref) : left;
     readings.push(read(m, there, { replaced: [...replaced], swapped: [...swapped] }));
   };
   while (steps.length < MOST_STEPS && works < MOST_WORKS) {
@@ -96,21 +95,22 @@ export function playJob(
       continue;
     }
     works++;
-    steps.push(`work: ${step.needs.join(' and ')}`);
+    steps.push(`work: ${step.needs.map(targetKey).join(' and ')}`);
     minutes += proofMinutes(board);
     for (const need of step.needs) {
-      const { minutes: own, onBoard } = workOf(board, need);
+      const { minutes: own, onBoard } = repairMinutes(board, need);
       minutes += own + (onBoard ? openingMinutes(access) : 0);
       if (onBoard) access = 'out';
-      if (onBoard && !replaced.includes(need)) replaced.push(need);
-      swapped.push(...OUTSIDE_THINGS.filter((what) => outsideFaultId(what) === need && !swapped.includes(what)));
-      left = left.filter((f) => needOf(f) !== need && (f.ref === '' || f.ref !== need));
+      const key = targetKey(need);
+      if (onBoard && !replaced.includes(key)) replaced.push(key);
+      if (need.kind === 'outside' && !swapped.includes(need.what)) swapped.push(need.what);
+      left = left.filter((f) => targetKey(f.mendedBy) !== key && (f.ref === '' || f.ref !== key));
     }
     if (left.length === 0) return { minutes, proven: true, steps };
     // The complaint is still there: the proof's readings count, and "nothing wrong here" is ruled out.
     real = true;
-    for (const port of board.ports) for (const { side } of port.sides) take({ kind: 'usb', port: port.id, side });
-    for (const f of board.functions) take({ kind: 'works', fn: f.id });
+    for (const port of board.ports) for (const { side } of port.sides) take({ kind: 'usbMeter', port: port.id, side });
+    for (const f of board.functions) take({ kind: 'functionTest', fn: f.id });
   }
   return { minutes, proven: false, steps };
 }

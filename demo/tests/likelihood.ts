@@ -1,4 +1,4 @@
-import { choiceOf, idealReading, type Fault, type Predictor, type Reading } from '../../src/core/diagnose';
+import { idealReading, type Fault, type Predictor, type Reading } from '../../src/core/diagnose';
 
 /**
  * How well a fault explains readings: the log of a rough likelihood, from the distance of each reading to what the
@@ -16,10 +16,12 @@ function fits(predictor: Predictor, fault: Fault, r: Reading): boolean {
   const active = mended ? { ...fault, effects: [] } : fault;
   const prediction = predictor.predict(r.measurement, active, new Set(r.absent), new Set(r.replaced));
   if (prediction.kind === 'verdict') return (r.value.kind === 'fail') === prediction.failChance > 0.5;
-  if (prediction.kind === 'choice') return (prediction.chance[choiceOf(r.value) ?? ''] ?? 0) > 0.3;
+  if (prediction.kind === 'choice') return r.value.kind === 'choice' && (prediction.chance[r.value.choice] ?? 0) > 0.3;
   const ideal = idealReading(predictor, r.measurement, active).value;
   if (r.value.kind === 'figure' && prediction.alternatives.length > 0) {
-    const shown = ['ohm', 'through', 'lift'].includes(r.measurement.kind) ? Math.log10(r.value.value) : r.value.value;
+    const shown = ['groundResistance', 'seriesResistance', 'liftedResistance'].includes(r.measurement.kind)
+      ? Math.log10(r.value.value)
+      : r.value.value;
     return prediction.alternatives.some((a) => Math.abs(a.means[0] - shown) < 4 * a.sds[0]);
   }
   if (r.value.kind === 'pair') {

@@ -5,6 +5,7 @@ import { seededRandom } from '../core/math';
 import { simulateTrace } from '../core/trace';
 import { captureCsv, conversation, edgesOf, OFFERS_65W } from '../core/usb';
 import { FORMATS, jsonSchemaOf } from './formats';
+import { entryLinePage } from './entry-line-page';
 import { cli } from './tests/run-cli';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-cli-'));
@@ -22,7 +23,9 @@ const json = async (...args: string[]) => {
   return JSON.parse(out);
 };
 
-const SHORT = { readings: [{ measurement: { kind: 'ohm', net: 'AON33' }, value: { kind: 'figure', value: 1.5 } }] };
+const SHORT = {
+  readings: [{ measurement: { kind: 'groundResistance', net: 'AON33' }, value: { kind: 'figure', value: 1.5 } }],
+};
 
 const MELT = {
   kind: 'melt',
@@ -303,7 +306,9 @@ test.each<[string, string[], RegExp]>([
       'diagnose',
       'rank',
       HERON,
-      file('nonet.json', { readings: [{ measurement: { kind: 'ohm', net: 'X' }, value: { kind: 'open' } }] }),
+      file('nonet.json', {
+        readings: [{ measurement: { kind: 'groundResistance', net: 'X' }, value: { kind: 'open' } }],
+      }),
     ],
     /readings\.0: Expected a net of this board; got "X"/,
   ],
@@ -328,3 +333,7 @@ test.each(Object.keys(FORMATS) as (keyof typeof FORMATS)[])(
     expect(published).toEqual(JSON.parse(JSON.stringify(jsonSchemaOf(name))));
   },
 );
+
+test('the page of the entry lines is the one that the grammars write', () => {
+  expect(readFileSync(path.resolve('docs/entry-line.md'), 'utf8')).toBe(entryLinePage());
+});

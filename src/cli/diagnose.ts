@@ -9,13 +9,14 @@ import {
   measurementTitle,
   deeper,
   readingSchema,
-  repairPart,
-  repairWords,
+  repairLabel,
   suspects,
   updateBelief,
   weighSteps,
   type Access,
+  type BoardTarget,
   type Belief,
+  type RepairTarget,
 } from '../core/diagnose';
 import { complain, print, readBoard, readJson } from './input';
 
@@ -54,7 +55,7 @@ export function addDiagnoseCommands(root: Command): void {
       print({
         workFirst,
         work: work && {
-          words: repairWords(board, repairPart(board, work.need.name)),
+          words: workLabel(work.need.target),
           expectedMinutes: work.expectedMinutes,
         },
         tests: tests.slice(0, 5).map(({ measurement, bits, minutes, expectedMinutes }) => ({
@@ -80,6 +81,12 @@ function load(
   });
   const predictor = new Predictor(board);
   return { board, predictor, belief: updateBelief(predictor, given.readings, given.history), given };
+}
+
+/** Work on the board by its name; what is outside is exchanged. */
+function workLabel(target: RepairTarget): string {
+  if (target.kind === 'nothing') return 'Nothing on this board';
+  return target.kind === 'outside' ? `Exchange the ${target.what}` : repairLabel(target satisfies BoardTarget);
 }
 
 const deepest = ({ readings }: Case): Access =>

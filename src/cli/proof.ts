@@ -1,7 +1,7 @@
 import type { Command } from 'commander';
 import { z } from 'zod';
 import { partByRef } from '../core/board';
-import { jobEventSchema, reportOf, viewJob } from '../core/job';
+import { loggedEventSchema, reportOf, viewJob } from '../core/job';
 import { orderProofs, proveRails } from '../core/proof';
 import { InputProblem, print, readBoard, readJson } from './input';
 
@@ -61,7 +61,7 @@ export function addProofCommands(root: Command): void {
     .option('--private', 'with the bench’s notes')
     .action((boardFile: string, eventsFile: string, options: { job: string; private?: true }) => {
       const board = readBoard(boardFile);
-      const events = readJson(eventsFile, z.array(jobEventSchema));
+      const events = readJson(eventsFile, z.array(loggedEventSchema));
       const opened = events[0]?.at;
       if (opened === undefined) throw new InputProblem(`${eventsFile}: expected the events of a job; got none.`);
       const job = viewJob(Number(options.job), opened, board, events);

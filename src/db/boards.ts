@@ -22,7 +22,7 @@ export async function listBoards(db: Database): Promise<Board[]> {
   return rows.map((row) => parseStored(row.json));
 }
 
-export async function findBoard(db: Database, id: string): Promise<Board | undefined> {
+export async function findBoard(db: Pick<Database, 'select'>, id: string): Promise<Board | undefined> {
   const [row] = await db.select().from(boards).where(eq(boards.id, id));
   return row && parseStored(row.json);
 }

@@ -46,19 +46,23 @@ test('what is stored is there for another connection at once', async () => {
 test('a reading that does not speak of this board is refused and nothing is stored', async () => {
   const number = await openJob(db, 'heronlog-4-c', AT);
   const refused = async (body: unknown): Promise<string> => {
-    const result = await enter(db, number, { body: body as EventBody });
+    const result = await enter(db, number, body as EventBody);
     return result.ok ? '' : problemText(result.problems);
   };
   expect(
-    await refused({ kind: 'reading', measurement: { kind: 'ohm', net: 'NOWHERE' }, value: { kind: 'open' } }),
+    await refused({
+      kind: 'reading',
+      measurement: { kind: 'groundResistance', net: 'NOWHERE' },
+      value: { kind: 'open' },
+    }),
   ).toBe('Expected a net of this board; got "NOWHERE".');
   expect(
-    await refused({ kind: 'reading', measurement: { kind: 'volts', rail: 'AON33' }, value: { kind: 'beep' } }),
-  ).toBe('Expected figure for a volts reading; got beep.');
+    await refused({ kind: 'reading', measurement: { kind: 'railVoltage', rail: 'AON33' }, value: { kind: 'beep' } }),
+  ).toBe('Expected figure (voltages, battery connector too); got beep.');
   expect(await refused({ kind: 'gossip' })).toMatch(/^kind: Invalid/);
   expect(await refused(null)).not.toBe('');
   expect(await jobEventsOf(db, number)).toEqual([]);
-  const nobody = await enter(db, 999, { body: note('x') });
+  const nobody = await enter(db, 999, note('x'));
   expect(nobody.ok ? '' : problemText(nobody.problems)).toBe('Expected a job that exists; there is no job 999.');
 });
 

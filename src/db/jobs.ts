@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, max, sql } from 'drizzle-orm';
-import { custodySeal, eventBodySchema, type EventBody, type JobEvent } from '../core/job';
+import { custodySeal, eventFromText, toStored, type DecidedEvent, type EventBody, type JobEvent } from '../core/job';
 import type { Database } from './client';
 import { jobEvents, jobs } from './schema';
 
@@ -17,14 +17,9 @@ export interface EntryMeta {
   readonly actor: string;
 }
 
-const toEvent = (row: typeof jobEvents.$inferSelect): JobEvent => ({
-  seq: row.seq,
-  at: row.at,
-  bench: row.bench,
-  actor: row.actor,
-  replaces: row.replaces ?? undefined,
-  body: eventBodySchema.parse(JSON.parse(row.body)),
-});
+/** A row that cannot be read marks itself; the rest of its job is still there. */
+const toEvent = ({ seq, at, bench, actor, replaces, body }: typeof jobEvents.$inferSelect): JobEvent =>
+  eventFromText({ seq, at, bench, actor, ...(replaces !== null && { replaces }) }, body);
 
 export async function openJob(db: Database, boardId: string, at: string, number?: number): Promise<number> {
   const [row] = await db.insert(jobs).values({ boardId, openedAt: at, number }).returning({ number: jobs.number });
@@ -35,50 +30,90 @@ export async function listJobs(db: Database): Promise<JobRow[]> {
   return db.select().from(jobs).orderBy(desc(jobs.number));
 }
 
-export async function findJob(db: Database, number: number): Promise<JobRow | undefined> {
+export async function findJob(db: Pick<Database, 'select'>, number: number): Promise<JobRow | undefined> {
   const [row] = await db.select().from(jobs).where(eq(jobs.number, number));
   return row;
 }
 
 export const jobEventsOf = (db: Database, number: number): Promise<JobEvent[]> => eventsOf(db, number);
 
-async function eventsOf(db: Pick<Database, 'select'>, number: number): Promise<JobEvent[]> {
+export async function eventsOf(db: Pick<Database, 'select'>, number: number): Promise<JobEvent[]> {
   const rows = await db.select().from(jobEvents).where(eq(jobEvents.jobNumber, number)).orderBy(asc(jobEvents.seq));
   return rows.map(toEvent);
 }
 
 const isSealed = ({ kind }: EventBody): boolean => kind === 'image' || kind === 'imageWritten';
 
+/** What a transaction and the database itself have in common. */
+export type Session = Pick<Database, 'select' | 'insert'>;
+
+/** An event that was entered under this key before. */
+export async function eventByKey(db: Session, key: string): Promise<JobEvent | undefined> {
+  const [known] = await db.select().from(jobEvents).where(eq(jobEvents.key, key));
+  return known && toEvent(known);
+}
+
 /**
- * Appends one event and answers only when it is on disk. Two benches that enter at once get two numbers in a row; the
- * same key delivered twice is stored once. Images are sealed with what is stored before them, here and nowhere else: of two
- * that come in the same moment the second is sealed with the first.
+ * Appends decided events inside the transaction of whoever decided them, the first under the key, the others under the
+ * key with their place. Images are sealed with what is stored before them, here and nowhere else.
  */
+export async function appendEvents(
+  tx: Session,
+  number: number,
+  decided: readonly DecidedEvent[],
+  before: readonly JobEvent[],
+  meta: EntryMeta,
+): Promise<JobEvent[]> {
+  const log = [...before];
+  const appended: JobEvent[] = [];
+  for (const [i, { body, replaces }] of decided.entries()) {
+    const sealed = isSealed(body) ? { ...body, after: custodySeal(log) } : body;
+    const seq = log.reduce((newest, e) => Math.max(newest, e.seq), 0) + 1;
+    const key = i === 0 ? meta.key : `${meta.key} ${i + 1}`;
+    const [row] = await tx
+      .insert(jobEvents)
+      .values({
+        ...meta,
+        key,
+        jobNumber: number,
+        seq,
+        replaces: replaces ?? null,
+        body: JSON.stringify(toStored(sealed)),
+      })
+      .returning();
+    const event = toEvent(row);
+    log.push(event);
+    appended.push(event);
+  }
+  return appended;
+}
+
+/** Appends one event as it is, for loading what was decided elsewhere. The same key delivered twice is stored once. */
 export async function appendEvent(
   db: Database,
   number: number,
-  entry: { body: EventBody; replaces?: number },
+  entry: DecidedEvent,
   meta: EntryMeta,
 ): Promise<JobEvent> {
   return db.transaction(async (tx) => {
-    const [known] = await tx.select().from(jobEvents).where(eq(jobEvents.key, meta.key));
-    if (known) return toEvent(known);
-    const [last] = await tx
-      .select({ seq: max(jobEvents.seq) })
-      .from(jobEvents)
-      .where(eq(jobEvents.jobNumber, number));
-    const values = { jobNumber: number, seq: (last.seq ?? 0) + 1, ...meta, replaces: entry.replaces ?? null };
-    const body = isSealed(entry.body) ? { ...entry.body, after: custodySeal(await eventsOf(tx, number)) } : entry.body;
-    const [row] = await tx
-      .insert(jobEvents)
-      .values({ ...values, body: JSON.stringify(body) })
-      .returning();
-    return toEvent(row);
+    const known = await eventByKey(tx, meta.key);
+    if (known) return known;
+    const [event] = await appendEvents(tx, number, [entry], await eventsOf(tx, number), meta);
+    return event;
   });
 }
 
-/** A field of an event's body, read by the database. */
-const field = <T>(name: string) => sql<T>`json_extract(${jobEvents.body}, ${`$.${name}`})`;
+/**
+ * A field of an event's data, read by the database; rows from before events had versions hold it beside their kind. A row
+ * that is no JSON has none.
+ */
+const field = <T>(name: string) =>
+  sql<T>`iif(json_valid(${jobEvents.body}), coalesce(json_extract(${jobEvents.body}, ${`$.data.${name}`}), json_extract(${jobEvents.body}, ${`$.${name}`})), null)`;
+
+/** The type of an event, read by the database. */
+const typeField = sql<
+  string | null
+>`iif(json_valid(${jobEvents.body}), coalesce(json_extract(${jobEvents.body}, '$.type'), json_extract(${jobEvents.body}, '$.kind')), null)`;
 
 export interface JobSummary extends JobRow {
   readonly symptom: string;
@@ -91,17 +126,14 @@ export interface JobSummary extends JobRow {
 
 /** What changed the board in jobs that were closed, by job: enough to fold what was replaced. */
 export async function workOfClosedJobs(db: Database): Promise<{ boardId: string; events: JobEvent[] }[]> {
-  const closed = db
-    .select({ number: jobEvents.jobNumber })
-    .from(jobEvents)
-    .where(eq(field('kind'), 'close'));
+  const closed = db.select({ number: jobEvents.jobNumber }).from(jobEvents).where(eq(typeField, 'close'));
   const rows = await db
     .select({ event: jobEvents, boardId: jobs.boardId })
     .from(jobEvents)
     .innerJoin(jobs, eq(jobs.number, jobEvents.jobNumber))
     .where(
       and(
-        inArray(field<string>('kind'), ['partOff', 'partOn', 'imageWritten', 'mended', 'close', 'reopen', 'undo']),
+        inArray(typeField, ['partOff', 'partOn', 'imageWritten', 'mended', 'close', 'reopen', 'undo']),
         inArray(jobEvents.jobNumber, closed),
       ),
     )
@@ -125,7 +157,7 @@ export async function openJobsThatReplace(db: Database): Promise<{ row: JobRow; 
     db
       .selectDistinct({ number: jobEvents.jobNumber })
       .from(jobEvents)
-      .where(and(eq(field('kind'), 'decision'), eq(field('action'), 'replace'))),
+      .where(and(eq(typeField, 'decision'), eq(field('action'), 'replace'))),
   ]);
   const wanted = new Set(decided.map((d) => d.number));
   const open = summaries.filter((s) => s.outcome === undefined && wanted.has(s.number));
@@ -154,14 +186,14 @@ export async function jobSummaries(db: Database): Promise<JobSummary[]> {
       .select({
         number: jobEvents.jobNumber,
         seq: jobEvents.seq,
-        kind: field<string>('kind'),
+        kind: typeField,
         symptom: field<string | null>('symptom'),
         pack: field<string | null>('pack'),
         outcome: field<string | null>('outcome'),
         target: field<number | null>('seq'),
       })
       .from(jobEvents)
-      .where(sql`${field('kind')} in ('story', 'close', 'reopen', 'undo')`)
+      .where(sql`${typeField} in ('story', 'close', 'reopen', 'undo')`)
       .orderBy(asc(jobEvents.seq)),
   ]);
   const lastAt = new Map(last.map((l) => [l.number, l.at]));
@@ -186,9 +218,6 @@ export async function jobSummaries(db: Database): Promise<JobSummary[]> {
 
 /** Numbers of the jobs in which a soak was ever begun. */
 export async function jobsWithSoaks(db: Database): Promise<number[]> {
-  const rows = await db
-    .selectDistinct({ number: jobEvents.jobNumber })
-    .from(jobEvents)
-    .where(eq(field<string>('kind'), 'soak'));
+  const rows = await db.selectDistinct({ number: jobEvents.jobNumber }).from(jobEvents).where(eq(typeField, 'soak'));
   return rows.map((r) => r.number);
 }

@@ -1,6 +1,6 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { goalSetsSchema, type GoalSets } from '../core/heat';
-import { DEFAULT_PRACTICE, practiceSchema, type Practice } from '../core/diagnose';
+import { DEFAULT_PRACTICE, practiceFromStored, practiceToStored, type Practice } from '../core/diagnose';
 import { reportWordsSchema, type BenchKnowledge, type ReportWords } from '../core/job';
 import { sitePracticeSchema, type SitePractice } from '../core/joints';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
@@ -27,10 +27,11 @@ async function saveSetting(db: Database, name: string, value: unknown): Promise<
 /** What this bench has settled for itself; the defaults where it has settled nothing. */
 export async function findPractice(db: Database): Promise<Practice> {
   const stored = await findSetting(db, PRACTICE);
-  return stored ? practiceSchema.parse(stored) : DEFAULT_PRACTICE;
+  return stored ? practiceFromStored(stored) : DEFAULT_PRACTICE;
 }
 
-export const savePractice = (db: Database, practice: Practice): Promise<void> => saveSetting(db, PRACTICE, practice);
+export const savePractice = (db: Database, practice: Practice): Promise<void> =>
+  saveSetting(db, PRACTICE, practiceToStored(practice));
 
 /** What this bench has settled for finding chips. */
 export const findSourcing = async (db: Database): Promise<SourcingPractice> =>
@@ -59,7 +60,7 @@ export const findReportWords = async (db: Database): Promise<ReportWords> =>
 export const saveReportWords = (db: Database, words: ReportWords): Promise<void> => saveSetting(db, REPORT, words);
 
 /** Reference readings of a board, oldest first. */
-export async function listReferences(db: Database, boardId: string): Promise<ReferenceReading[]> {
+export async function listReferences(db: Pick<Database, 'select'>, boardId: string): Promise<ReferenceReading[]> {
   const rows = await db.select().from(references).where(eq(references.boardId, boardId)).orderBy(asc(references.id));
   return rows.map(({ point, value, source }) => ({ boardId, point, value, source }));
 }

@@ -1,39 +1,15 @@
-import { normalCdf, normalPdf } from '../math';
 import { FaultCase } from './case';
 import { OUTSIDE, type Fault, type HistoryFlag } from './faults';
-import { STOPS } from '../usb';
-import { choiceOf, mendedFor, type Measurement, type Reading, type Value } from './measurement';
+import { definitionOf, type Measurement } from './measurements/registry';
+import type { TestTable } from './outcome-partition';
 import { DEFAULT_PRACTICE, errorRate, type JobPractice, type Practice } from './practice';
-import { DROP_OPEN_V, OPEN_LOG_OHM, type Predictor } from './predict';
-import { SHAPES, type Alternative, type Prediction } from './prediction';
+import type { Prediction } from './prediction';
+import type { Predictor } from './predictor';
+import { clearedFaults, type Reading } from './reading';
 import type { Likely } from './space';
-import type { TestTable } from './table';
+import type { Value } from './value';
 
-/** Density of a wrong reading: evenly over what the instrument can show. */
-const WRONG_DENSITY: Record<Measurement['kind'], number> = {
-  usb: 1 / (25 * 3),
-  shape: 1 / SHAPES.length,
-  talk: 1 / STOPS.length,
-  tester: 0.5,
-  swap: 0.5,
-  pin: 0.5,
-  joint: 0.5,
-  look: 0.5,
-  drop: 0.5,
-  ohm: 1 / 7,
-  through: 1 / 7,
-  volts: 1 / 25,
-  works: 0.5,
-  image: 0.5,
-  lift: 1 / 7,
-};
-
-/** A continuity beep sounds below about 30 Ω (common practice, no source). */
-const BEEP_LOG_OHM = Math.log10(30);
-
-const isResistance = (m: Measurement): boolean => m.kind === 'ohm' || m.kind === 'through' || m.kind === 'lift';
-
-/** Likelihood of a value under one prediction, wrong readings counted in. */
+/** Likelihood of a value under one prediction, wrong readings counted in: evenly over what the kind can answer. */
 export function likelihood(
   m: Measurement,
   value: Value,
@@ -42,29 +18,16 @@ export function likelihood(
 ): number {
   const wrong = errorRate(m.kind, practice);
   if (prediction.kind === 'choice') {
-    const fits = prediction.chance[choiceOf(value) ?? ''] ?? 0;
-    return (1 - wrong) * fits + wrong * WRONG_DENSITY[m.kind];
+    const fits = value.kind === 'choice' ? (prediction.chance[value.choice] ?? 0) : 0;
+    return (1 - wrong) * fits + wrong / Object.keys(prediction.chance).length;
   }
   if (prediction.kind === 'verdict') {
     const fits = value.kind === 'fail' ? prediction.failChance : 1 - prediction.failChance;
-    return (1 - wrong) * fits + wrong * 0.5;
+    return (1 - wrong) * fits + wrong / 2;
   }
-  const density = prediction.alternatives.reduce((sum, alt) => sum + alt.weight * densityOf(m, value, alt), 0);
-  return (1 - wrong) * density + wrong * WRONG_DENSITY[m.kind];
-}
-
-/** A voltage that comes and goes counts as gone: what takes it away at times is what would take it away for good. */
-const levelOf = ({ value, swings }: Extract<Value, { kind: 'figure' }>): number => (swings ? 0 : value);
-
-function densityOf(m: Measurement, value: Value, alt: Alternative): number {
-  const [mean, sd] = [alt.means[0], alt.sds[0]];
-  if (value.kind === 'pair') return normalPdf(value.volts, mean, sd) * normalPdf(value.amps, alt.means[1], alt.sds[1]);
-  if (value.kind === 'beep') return normalCdf(BEEP_LOG_OHM, mean, sd);
-  if (value.kind === 'open')
-    return isResistance(m) ? normalPdf(OPEN_LOG_OHM, mean, sd) : normalPdf(DROP_OPEN_V, mean, sd);
-  if (value.kind !== 'figure') return 0;
-  if (!isResistance(m)) return normalPdf(levelOf(value), mean, sd);
-  return normalPdf(Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, 0.1))), mean, sd);
+  const { density, slipDensity } = definitionOf(m).scale;
+  const fits = prediction.alternatives.reduce((sum, alt) => sum + alt.weight * density(value, alt), 0);
+  return (1 - wrong) * fits + wrong * slipDensity;
 }
 
 export interface Evidence {
@@ -115,7 +78,7 @@ export function updateBelief(
   const prior = priorFor(faultCase, history, practice);
   const p = Float64Array.from(prior);
   const evidence = readings.map((r): Evidence => {
-    const table = faultCase.table(r.measurement, new Set(r.absent ?? []), new Set(mendedFor(r)));
+    const table = faultCase.table(r.measurement, new Set(r.absent ?? []), new Set(clearedFaults(r)));
     const rowLikelihood = Float64Array.from(table.rows, (row) => likelihood(r.measurement, r.value, row, practice));
     space.update(p, table, rowLikelihood);
     return { table, likelihood: rowLikelihood };

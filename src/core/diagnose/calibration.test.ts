@@ -4,8 +4,9 @@ import { seededRandom, type Random } from '../math';
 import { suspects, updateBelief } from './belief';
 import { FaultCase } from './case';
 import { OUTSIDE, type Fault } from './faults';
-import { boardMeasurements, type Reading } from './measurement';
-import { Predictor } from './predict';
+import { boardMeasurements } from './measurement';
+import type { Reading } from './reading';
+import { Predictor } from './predictor';
 import { pickWeighted, sampleReading } from './simulate';
 
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));

@@ -1,10 +1,11 @@
 import { partByRef } from '../board';
 import type { Fault } from './faults';
-import { measurementId, type Measurement } from './measurement';
-import type { Predictor } from './predict';
+import { measurementId } from './measurement';
+import { definitionOf, type Measurement } from './measurements/registry';
+import type { TestTable } from './outcome-partition';
+import { OutcomeTables } from './outcome-tables';
+import type { Predictor } from './predictor';
 import { HypothesisSpace } from './space';
-import type { TestTable } from './table';
-import { StateTables } from './tables';
 
 /** States of one board that are kept; a job passes through a handful. */
 const MOST_STATES = 48;
@@ -17,7 +18,7 @@ const MOST_CASES = 16;
  */
 export class FaultCase {
   readonly space: HypothesisSpace;
-  private readonly states = new Map<string, StateTables>();
+  private readonly states = new Map<string, OutcomeTables>();
 
   private constructor(
     readonly predictor: Predictor,
@@ -43,13 +44,14 @@ export class FaultCase {
   }
 
   /** The table of a test on the board with some parts off, and some faults mended. */
-  table(m: Measurement, absent: ReadonlySet<string>, mended: ReadonlySet<string>): TestTable {
-    if (m.kind === 'lift') return this.table({ kind: 'ohm', net: m.net }, new Set([...absent, m.ref]), mended);
-    const key = `${[...absent].sort().join(' ')}|${[...mended].sort().join(' ')}`;
+  table(m: Measurement, absent: ReadonlySet<string>, cleared: ReadonlySet<string>): TestTable {
+    const other = definitionOf(m).actsAs?.(m);
+    if (other) return this.table(other.measurement as Measurement, new Set([...absent, other.without]), cleared);
+    const key = `${[...absent].sort().join(' ')}|${[...cleared].sort().join(' ')}`;
     let state = this.states.get(key);
     if (!state) {
       if (this.states.size >= MOST_STATES) this.states.delete(this.states.keys().next().value!);
-      this.states.set(key, (state = new StateTables(this.predictor, this.faults, absent, mended)));
+      this.states.set(key, (state = new OutcomeTables(this.predictor, this.faults, absent, cleared)));
     }
     return state.of(m, measurementId(m));
   }

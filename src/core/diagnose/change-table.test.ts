@@ -2,7 +2,8 @@ import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { groundNet } from '../board';
 import { seededRandom } from '../math';
 import { ChangeTable } from './change-table';
-import { conductanceChanges, Predictor } from './predict';
+import { conductanceChanges } from './circuit-model';
+import { Predictor } from './predictor';
 
 const NONE: ReadonlySet<string> = new Set();
 

@@ -1,7 +1,7 @@
 import type { Effect } from './faults';
 import { afterMany, afterOne, afterTwo, type ConductanceChange, type ResistanceNetwork } from './network';
-import { conductanceChanges } from './predict';
-import { numberKeys } from './table';
+import { conductanceChanges } from './circuit-model';
+import { numberKeys } from './outcome-partition';
 
 /** A changed conductance between two nets by number. */
 interface Path {

@@ -1,20 +1,20 @@
 import { demoBoard } from '../../../demo/files';
 import { suspectPairs, suspects, updateBelief } from './belief';
 import { SURPRISING_BELOW, expectedShare, turnsOf } from './doubt';
-import type { Reading } from './measurement';
+import type { Reading } from './reading';
 import { proposeTests } from './next';
-import { SOUND } from './meaning';
-import { Predictor } from './predict';
-import { rankRepairs } from './repairs';
+import { SOUND } from './faults';
+import { Predictor } from './predictor';
+import { rankRepairs, targetName } from './repairs';
 
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));
 const NONE = new Set<string>();
 const usb = (side: 'A' | 'B', volts: number, amps: number): Reading => ({
-  measurement: { kind: 'usb', port: 'J1', side },
+  measurement: { kind: 'usbMeter', port: 'J1', side },
   value: { kind: 'pair', volts, amps },
 });
 const ohm = (net: string, value: number): Reading => ({
-  measurement: { kind: 'ohm', net },
+  measurement: { kind: 'groundResistance', net },
   value: { kind: 'figure', value },
 });
 const share = (readings: readonly Reading[]): number =>
@@ -51,19 +51,19 @@ test('what would change the mind: an outcome of a good test after which another 
 describe('two faults at once', () => {
   // A trap of the trade: filter and mux. The filter is open, and the function still fails once it conducts again.
   const readings: Reading[] = [
-    { measurement: { kind: 'look', ref: 'J1' }, value: { kind: 'pass' } },
+    { measurement: { kind: 'visualInspection', ref: 'J1' }, value: { kind: 'pass' } },
     usb('A', 15, 0.6),
     usb('B', 15, 0.6),
-    { measurement: { kind: 'works', fn: 'data' }, value: { kind: 'fail' } },
-    { measurement: { kind: 'works', fn: 'fast-data' }, value: { kind: 'fail' } },
+    { measurement: { kind: 'functionTest', fn: 'data' }, value: { kind: 'fail' } },
+    { measurement: { kind: 'functionTest', fn: 'fast-data' }, value: { kind: 'fail' } },
     // It fails a second time: no slip.
-    { measurement: { kind: 'works', fn: 'fast-data' }, value: { kind: 'fail' } },
-    { measurement: { kind: 'works', fn: 'logging' }, value: { kind: 'pass' } },
-    { measurement: { kind: 'through', ref: 'FL1', line: 'a' }, value: { kind: 'open' } },
-    { measurement: { kind: 'through', ref: 'FL2', line: 'a' }, value: { kind: 'figure', value: 0.2 } },
-    { measurement: { kind: 'through', ref: 'FL2', line: 'b' }, value: { kind: 'figure', value: 0.2 } },
-    { measurement: { kind: 'through', ref: 'FL3', line: 'a' }, value: { kind: 'figure', value: 0.2 } },
-    { measurement: { kind: 'through', ref: 'FL3', line: 'b' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'functionTest', fn: 'fast-data' }, value: { kind: 'fail' } },
+    { measurement: { kind: 'functionTest', fn: 'logging' }, value: { kind: 'pass' } },
+    { measurement: { kind: 'seriesResistance', ref: 'FL1', line: 'a' }, value: { kind: 'open' } },
+    { measurement: { kind: 'seriesResistance', ref: 'FL2', line: 'a' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'seriesResistance', ref: 'FL2', line: 'b' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'seriesResistance', ref: 'FL3', line: 'a' }, value: { kind: 'figure', value: 0.2 } },
+    { measurement: { kind: 'seriesResistance', ref: 'FL3', line: 'b' }, value: { kind: 'figure', value: 0.2 } },
   ];
 
   test('an open filter line does not explain the failing fast data: filter and mux together lead', () => {
@@ -75,18 +75,18 @@ describe('two faults at once', () => {
   });
 
   test('the repair of both is named, and cures more than either', () => {
-    const repairs = rankRepairs(predictor.board, updateBelief(predictor, readings, []), 'out', NONE);
-    const both = repairs.find((r) => r.parts.length === 2)!;
-    expect(both.parts.map((p) => p.ref).sort()).toEqual(['FL1', 'U5']);
-    for (const single of repairs.filter((r) => r.parts.length === 1))
+    const repairs = rankRepairs(updateBelief(predictor, readings, []), 'out', NONE);
+    const both = repairs.find((r) => r.targets.length === 2)!;
+    expect(both.targets.map(targetName).sort()).toEqual(['FL1', 'U5']);
+    for (const single of repairs.filter((r) => r.targets.length === 1))
       expect(both.cureChance).toBeGreaterThan(single.cureChance);
   });
 
   test('after the filter is replaced and the function still fails, the mux leads', () => {
     const after: Reading[] = [
-      { measurement: { kind: 'works', fn: 'data' }, value: { kind: 'fail' }, replaced: ['FL1'] },
+      { measurement: { kind: 'functionTest', fn: 'data' }, value: { kind: 'fail' }, replaced: ['FL1'] },
       {
-        measurement: { kind: 'through', ref: 'FL1', line: 'a' },
+        measurement: { kind: 'seriesResistance', ref: 'FL1', line: 'a' },
         value: { kind: 'figure', value: 0.2 },
         replaced: ['FL1'],
       },
@@ -100,7 +100,7 @@ describe('two faults at once', () => {
 
 test('a bad new part: the short is back with the new one on, twice, so the new one is the suspect', () => {
   // What a sound board reads there without U4: its own load is gone with it.
-  const off = predictor.predict({ kind: 'ohm', net: 'AON33' }, SOUND, new Set(['U4']), NONE);
+  const off = predictor.predict({ kind: 'groundResistance', net: 'AON33' }, SOUND, new Set(['U4']), NONE);
   const without = ohm('AON33', off.kind === 'values' ? 10 ** off.alternatives[0].means[0] : 0);
   const readings: Reading[] = [
     ohm('AON33', 1.6),
@@ -111,6 +111,6 @@ test('a bad new part: the short is back with the new one on, twice, so the new o
   const belief = updateBelief(predictor, readings, [], {}, ['U4']);
   const fresh = belief.faults.reduce((sum, f, i) => sum + (f.fresh ? belief.marginal[i] : 0), 0);
   expect(fresh).toBeGreaterThan(0.5);
-  const [repair] = rankRepairs(predictor.board, belief, 'out', new Set(['U4']));
-  expect(repair.parts).toEqual([{ action: 'replace', ref: 'U4' }]);
+  const [repair] = rankRepairs(belief, 'out', new Set(['U4']));
+  expect(repair.targets).toEqual([{ kind: 'part', ref: 'U4' }]);
 });

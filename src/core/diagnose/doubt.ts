@@ -1,8 +1,9 @@
 import { formatChance } from '../units';
 import { conditioned, suspects, type Belief } from './belief';
-import { measurementTitle, type Measurement } from './measurement';
+import { OUTSIDE } from './faults';
+import { measurementTitle, outcomeLabel } from './measurement';
+import type { Measurement } from './measurements/registry';
 import { outcomesOf, type Proposal } from './next';
-import { outcomeWords } from './words';
 
 /** Rows that fit a reading at least this well, compared with the best one, count as having expected it. */
 const FITS_SHARE = 0.1;
@@ -36,19 +37,19 @@ export function turnsOf(
   belief: Belief,
   tests: readonly Proposal[],
   absent: ReadonlySet<string>,
-  mended: ReadonlySet<string>,
+  cleared: ReadonlySet<string>,
 ): Turn[] {
   const { board } = belief.case.predictor;
   const leader = suspects(belief)[0].ref;
   const turns = tests.flatMap(({ measurement: m }): Turn[] => {
-    const { table, outcomes } = outcomesOf(belief, m, absent, mended);
+    const { table, outcomes } = outcomesOf(belief, m, absent, cleared);
     return outcomes
       .filter((o) => o.p >= LEAST_CHANCE)
       .flatMap((o) => {
         const top = suspects(conditioned(belief, table, o.given))[0];
         if (top.ref === leader) return [];
-        const who = top.ref === 'outside' ? 'nothing on this board' : top.ref;
-        const words = `${measurementTitle(board, m)}, ${outcomeWords(m, o)}: then ${who}, ${formatChance(top.p)}.`;
+        const who = top.ref === OUTSIDE ? 'nothing on this board' : top.ref;
+        const words = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${who}, ${formatChance(top.p)}.`;
         return [{ measurement: m, words, chance: o.p }];
       });
   });

@@ -2,9 +2,11 @@
 import { demoBoard } from '../../../demo/files';
 import { suspects, updateBelief } from './belief';
 import { DEFAULT_PRACTICE, practiceSchema, type Practice } from './practice';
-import { Predictor } from './predict';
+import { Predictor } from './predictor';
 import { proposeTests } from './next';
-import type { Measurement, Reading, Value } from './measurement';
+import type { Measurement } from './measurements/registry';
+import type { Reading } from './reading';
+import { type Value } from './value';
 
 const heron = Predictor.of(demoBoard('heronlog-4-c'));
 const read = (measurement: Measurement, value: Value): Reading => ({ measurement, value });
@@ -17,9 +19,9 @@ const chance = (
   return faults.reduce((sum, f, i) => sum + (id(f.id) ? marginal[i] : 0), 0);
 };
 const usb = (side: 'A' | 'B', volts: number, amps: number): Reading =>
-  read({ kind: 'usb', port: 'J1', side }, { kind: 'pair', volts, amps });
+  read({ kind: 'usbMeter', port: 'J1', side }, { kind: 'pair', volts, amps });
 const shape = (value: 'steady' | 'swing' | 'restart' | 'early'): Reading =>
-  read({ kind: 'shape', port: 'J1', side: 'A' }, { kind: 'shape', shape: value });
+  read({ kind: 'meterPattern', port: 'J1', side: 'A' }, { kind: 'choice', choice: value });
 
 test('a swinging meter points at the image', () => {
   expect(suspects(updateBelief(heron, [shape('swing')], []))[0].fault.id).toBe('U9/image');
@@ -43,14 +45,20 @@ test('about 0.1 A at full level points at a flat pack', () => {
 
 test('offers that are acknowledged and not asked for point at the image, unanswered ones at the controller', () => {
   const talk = (stop: 'offersNotAsked' | 'offersUnanswered'): string =>
-    suspects(updateBelief(heron, [read({ kind: 'talk', port: 'J1', side: 'A' }, { kind: 'talk', stop })], []))[0].ref;
+    suspects(
+      updateBelief(
+        heron,
+        [read({ kind: 'pdNegotiation', port: 'J1', side: 'A' }, { kind: 'choice', choice: stop })],
+        [],
+      ),
+    )[0].ref;
   expect([talk('offersNotAsked'), talk('offersUnanswered')]).toEqual(['U9', 'U4']);
 });
 
 describe('swaps', () => {
   const silent = [usb('A', 5.02, 0.01), usb('B', 5.02, 0.01)];
   const swap = (what: 'charger' | 'cable' | 'pack', kind: 'pass' | 'fail'): Reading =>
-    read({ kind: 'swap', port: 'J1', what }, { kind });
+    read({ kind: 'knownGoodSwap', port: 'J1', what }, { kind });
 
   test('that cure name the culprit, that change nothing clear what was swapped', () => {
     const charger = (id: string): boolean => id === 'outside/charger';
@@ -72,19 +80,19 @@ describe('swaps', () => {
         ...context,
         swapped,
         taken: silent,
-      }).flatMap(({ measurement: m }) => (m.kind === 'swap' ? [m.what] : []));
+      }).flatMap(({ measurement: m }) => (m.kind === 'knownGoodSwap' ? [m.what] : []));
     expect(ids([])).toEqual(expect.arrayContaining(['charger', 'cable', 'pack']));
     expect(ids(['charger'])).not.toContain('charger');
   });
 });
 
 describe('quick testers', () => {
-  const failed = [read({ kind: 'tester', port: 'J1' }, { kind: 'fail' })];
+  const failed = [read({ kind: 'portTester', port: 'J1' }, { kind: 'fail' })];
   const silent = (id: string): boolean => id.startsWith('U4/dead');
 
   test('count for as much as the bench trusts them', () => {
-    const trusted = { errorRates: { tester: 0.02 } };
-    const distrusted = { errorRates: { tester: 0.5 } };
+    const trusted = { errorRates: { portTester: 0.02 } };
+    const distrusted = { errorRates: { portTester: 0.5 } };
     const none = chance([], silent);
     expect(chance(failed, silent, trusted)).toBeGreaterThan(chance(failed, silent));
     expect(chance(failed, silent)).toBeGreaterThan(chance(failed, silent, distrusted));
@@ -97,27 +105,27 @@ describe('quick testers', () => {
   });
 
   test('error rates outside one in a thousand to one half are refused', () => {
-    expect(practiceSchema.safeParse({ errorRates: { tester: 0.7 } }).success).toBe(false);
+    expect(practiceSchema.safeParse({ errorRates: { portTester: 0.7 } }).success).toBe(false);
     expect(practiceSchema.safeParse({ errorRates: { nothing: 0.1 } }).success).toBe(false);
     expect(practiceSchema.parse({})).toEqual({ errorRates: {}, factors: {}, records: {} });
   });
 });
 
 test('about half a volt at the battery connector speaks for the charge path', () => {
-  const half = [read({ kind: 'volts', rail: 'VPACK' }, { kind: 'figure', value: 0.5 })];
+  const half = [read({ kind: 'railVoltage', rail: 'VPACK' }, { kind: 'figure', value: 0.5 })];
   const path = (id: string): boolean => /^(U2|Q2|L1)\//.test(id);
   expect(chance(half, path)).toBeGreaterThan(chance([], path));
 });
 
 test('one open data contact is seen at its own pin and not at its twin', () => {
-  const at = (pin: string, value: Value): Reading => read({ kind: 'pin', port: 'J1', pin }, value);
+  const at = (pin: string, value: Value): Reading => read({ kind: 'contactDrop', port: 'J1', pin }, value);
   const readings = [at('A6', { kind: 'open' }), at('B6', { kind: 'figure', value: 0.258 })];
   expect(suspects(updateBelief(heron, readings, []))[0].fault.id).toBe('J1/pin/DP_C/A6');
 });
 
 test('a rail that comes and goes points at what makes it, though it reads well while it is there', () => {
   const volts = (rail: string, value: number, swings?: boolean): Reading =>
-    read({ kind: 'volts', rail }, { kind: 'figure', value, ...(swings && { swings }) });
+    read({ kind: 'railVoltage', rail }, { kind: 'figure', value, ...(swings && { swings }) });
   const sound = ['VBUS', 'VBUS_F', 'AON33', 'PD18', 'VIN'].map((rail) =>
     volts(rail, heron.board.rails.find((r) => r.id === rail)!.expect.kind === 'bus' ? 15 : rail === 'PD18' ? 1.8 : 3.3),
   );

@@ -1,14 +1,15 @@
 /** Facts of the trade on the demo boards: common practice, no published source. */
 import { demoBoard } from '../../../demo/files';
 import { suspects, updateBelief } from './belief';
-import { SOUND, meaningOf } from './meaning';
-import type { Reading } from './measurement';
+import { SOUND } from './faults';
+import { interpretReading } from './measurement';
+import type { Reading } from './reading';
 import { readMeter } from './meter';
 import { idealReading } from './policy';
 import { solvePower } from './power';
-import { Predictor } from './predict';
-import { singleFaults } from './catalogue';
-import { type Fault } from './faults';
+import { Predictor } from './predictor';
+import { singleFaults } from './faults/catalogue';
+import type { Fault } from './faults';
 
 const heron = Predictor.of(demoBoard('heronlog-4-c'));
 const marsh = Predictor.of(demoBoard('marshdesk-2-b'));
@@ -23,7 +24,7 @@ const meter = (predictor: Predictor, id: string, port: string, side: 'A' | 'B') 
 
 test('a sound 15 V instrument draws 0.4 to 0.8 A at 15 V, either way round', () => {
   for (const side of ['A', 'B'] as const) {
-    const reading = idealReading(heron, { kind: 'usb', port: 'J1', side }, SOUND);
+    const reading = idealReading(heron, { kind: 'usbMeter', port: 'J1', side }, SOUND);
     expect(reading.value).toMatchObject({ volts: 15 });
     expect(reading.value.kind === 'pair' && reading.value.amps).toBeGreaterThanOrEqual(0.4);
     expect(reading.value.kind === 'pair' && reading.value.amps).toBeLessThanOrEqual(0.8);
@@ -44,7 +45,7 @@ test('full level one way round only: one CC side', () => {
 
 test('several shorted capacitors round one chip: that chip; one alone: its chip or the capacitor', () => {
   const short = (net: string, ohm: number): Reading => ({
-    measurement: { kind: 'ohm', net },
+    measurement: { kind: 'groundResistance', net },
     value: { kind: 'figure', value: ohm },
   });
   const [first] = suspects(updateBelief(heron, [short('AON33', 1.6), short('PD18', 1.7)], []));
@@ -70,16 +71,16 @@ test('a shared image that is damaged silences all three ports', () => {
 });
 
 test('a healthy pack connector reads 3.7 to 4.0 V with the pack out; about half a volt does not pass', () => {
-  const reading = idealReading(heron, { kind: 'volts', rail: 'VPACK' }, SOUND);
+  const reading = idealReading(heron, { kind: 'railVoltage', rail: 'VPACK' }, SOUND);
   const volts = reading.value.kind === 'figure' ? reading.value.value : 0;
   expect(volts).toBeGreaterThan(3.7);
   expect(volts).toBeLessThan(4.0);
-  expect(meaningOf(heron, reading.measurement, { kind: 'figure', value: 0.5 }, NONE).state).toBe('bad');
+  expect(interpretReading(heron, reading.measurement, { kind: 'figure', value: 0.5 }, NONE).state).toBe('bad');
 });
 
 test('diode drops of healthy port pins lie at 0.25 to 0.28 V, twin pins equal', () => {
   const drop = (net: string): number => {
-    const { value } = idealReading(heron, { kind: 'drop', net }, SOUND);
+    const { value } = idealReading(heron, { kind: 'diodeDrop', net }, SOUND);
     return value.kind === 'figure' ? value.value : NaN;
   };
   for (const net of ['CC1', 'CC2', 'DP_C', 'DN_C', 'SBU1', 'SBU2']) {
@@ -90,15 +91,15 @@ test('diode drops of healthy port pins lie at 0.25 to 0.28 V, twin pins equal', 
 });
 
 test('a processor rail is low by nature: hundreds of ohms are no short', () => {
-  const m = { kind: 'ohm', net: 'VCORE' } as const;
+  const m = { kind: 'groundResistance', net: 'VCORE' } as const;
   const normal = idealReading(heron, m, SOUND).value;
   expect(normal.kind === 'figure' && normal.value).toBeLessThan(2000);
-  expect(meaningOf(heron, m, normal, NONE)).toEqual({ words: 'low by nature here, normal', state: 'good' });
-  expect(meaningOf(heron, m, { kind: 'figure', value: 1.2 }, NONE).state).toBe('bad');
+  expect(interpretReading(heron, m, normal, NONE)).toEqual({ message: 'low by nature here, normal', state: 'good' });
+  expect(interpretReading(heron, m, { kind: 'figure', value: 1.2 }, NONE).state).toBe('bad');
 });
 
 test('a culprit takes its short with it; a short that stays is another part’s', () => {
-  const m = { kind: 'ohm', net: 'AON33' } as const;
+  const m = { kind: 'groundResistance', net: 'AON33' } as const;
   const off = new Set(['U4']);
   const gone = heron.predict(m, fault(heron, 'U4/short/AON33'), off, NONE);
   const stays = heron.predict(m, fault(heron, 'C14/short/AON33'), off, NONE);
@@ -108,8 +109,8 @@ test('a culprit takes its short with it; a short that stays is another part’s'
 
 test('a two-line filter: through each line, nothing between them', () => {
   const through = (line: 'a' | 'ab'): string => {
-    const m = { kind: 'through', ref: 'FL1', line } as const;
-    return meaningOf(heron, m, idealReading(heron, m, SOUND).value, NONE).words;
+    const m = { kind: 'seriesResistance', ref: 'FL1', line } as const;
+    return interpretReading(heron, m, idealReading(heron, m, SOUND).value, NONE).message;
   };
   expect(through('a')).toBe('it conducts');
   expect(through('ab')).toBe('normal');

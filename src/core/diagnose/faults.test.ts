@@ -1,11 +1,11 @@
 import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { partByRef } from '../board';
 import { boardElements, elementsOf } from './elements';
-import { singleFaults } from './catalogue';
+import { singleFaults } from './faults/catalogue';
 import { HISTORY_FACTORS, HISTORY_FLAGS, OUTSIDE, SHORT_OHM, faultsOfPart, historyFactor } from './faults';
 import { updateBelief } from './belief';
-import { classify } from './outcomes';
-import { Predictor } from './predict';
+import { classify } from './outcome-classes';
+import { Predictor } from './predictor';
 import type { Prediction } from './prediction';
 
 const board = demoBoard('heronlog-4-c');
@@ -39,7 +39,7 @@ describe('fault modes by kind of part', () => {
 
   test('a capacitor between two lines shorts them to each other, not to ground', () => {
     const [fault] = faultsOfPart(board, partByRef(board, 'C7')!);
-    expect(fault.effects).toEqual([{ kind: 'bridge', netA: 'BST1', netB: 'SW1', ohm: SHORT_OHM }]);
+    expect(fault.effects).toEqual([{ kind: 'bridge', netA: 'BST1', netB: 'SW1', ohm: SHORT_OHM, at: 'C7' }]);
   });
 });
 

@@ -1,8 +1,12 @@
+export { openingMinutes, deeper, type Access } from './access';
 export { suspectPairs, suspects, updateBelief, type Belief, type Suspect, type SuspectPair } from './belief';
 export { FaultCase } from './case';
-export { singleFaults } from './catalogue';
+export { CureWork, type Need } from './cure-work';
 export { expectedShare, SURPRISING_BELOW, turnsOf, type Turn } from './doubt';
+export { outlook, reasons } from './explain';
 export {
+  clearedPart,
+  clearedTarget,
   HISTORY_FACTORS,
   HISTORY_FLAGS,
   historyFactor,
@@ -10,63 +14,93 @@ export {
   OUTSIDE,
   OUTSIDE_THINGS,
   outsideFaultId,
+  PART_KIND_DEFINITIONS,
+  partWork,
+  singleFaults,
+  SOUND,
+  targetKey,
   type Fault,
   type HistoryFactors,
   type HistoryFlag,
   type OutsideThing,
+  type RepairTarget,
 } from './faults';
 export {
+  accessFor,
   boardMeasurements,
-  choiceOf,
+  checkReading,
+  comparesWithGoodBoards,
   entryStem,
-  LOOK_FINDINGS,
+  figureLabelOf,
+  interpretReading,
+  isOutsideTest,
   measurementId,
+  measurementOfReference,
   measurementTitle,
   placeOf,
-  railMeasured,
-  mendedFor,
-  pinNet,
-  type LookFinding,
-  type Measurement,
-  type Reading,
-  type Unsteady,
-  type Value,
-} from './measurement';
-export {
-  accessFor,
-  deeper,
-  openingMinutes,
-  proofMinutes,
+  powerNeedOf,
+  readingName,
   shieldFor,
+  testCaution,
   testMinutes,
-  workMinutes,
-  workOf,
-  type Access,
-} from './minutes';
-export { SHORT_BELOW_OHM, SOUND, holdsRipple, meaningOf, railWindow, type Meaning } from './meaning';
+  valueLabel,
+} from './measurement';
+export type { Interpretation, MeasurementEntry, MeasurementLineContext } from './measurements/definition';
+export { SHORT_BELOW_OHM } from './measurements/ground-resistance';
+export { inSmallLetters, partNames } from './measurements/line-value';
+export { METER_PATTERN_LABELS, METER_PATTERNS, type MeterPattern } from './measurements/meter-pattern';
+export { netAt } from './measurements/naming';
+export { measurementTerm } from './measurements/old-names';
+export { PD_OUTCOME_LABELS } from './measurements/pd-negotiation';
+export { holdsRipple, packRail, railWindow } from './measurements/rail-voltage';
+export {
+  definitionOfKind,
+  measurementCommands,
+  MEASUREMENT_KINDS,
+  measurementKindNames,
+  measurementSchema,
+  type Measurement,
+  type MeasurementKind,
+} from './measurements/registry';
+export { findingsLabel, LOOK_FINDING_LABELS } from './measurements/scale';
 export { METER_WORDS, meterCases, meterReading, readMeter } from './meter';
 export { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
-export { needName, rankRepairs, repairPart, repairWords, type Repair, type RepairPart } from './repairs';
-export { Predictor } from './predict';
+export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
+export type { MeterCase } from './power';
 export {
   DEAD_ON_ARRIVAL,
   DEFAULT_PRACTICE,
   DOUBLE_SHARE,
-  ERROR_RATE,
   errorRate,
-  KIND_WORDS,
+  practiceFromStored,
   practiceSchema,
+  practiceToStored,
   type JobPractice,
-  type MeasurementKind,
   type Practice,
 } from './practice';
-export { SHAPES, type Prediction, type Shape } from './prediction';
-export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
-export type { MeterCase } from './power';
-export { checkReading, measurementSchema, readingSchema, valueSchema } from './schema';
-export { LOOK_WORDS, outlook, readingName, reasons, SHAPE_WORDS, STOP_WORDS, unsteadyWords, valueWords } from './words';
+export { placeNames } from './places';
+export type { Prediction } from './prediction';
+export { Predictor } from './predictor';
+export { clearedFaults, readingSchema, type Reading } from './reading';
+export {
+  DEVICE_WORTH,
+  HOUR_PRICE,
+  priceOf,
+  proofMinutes,
+  repairCost,
+  repairMinutes,
+  type RepairCost,
+} from './repair-cost';
+export {
+  rankRepairs,
+  repairAction,
+  repairLabel,
+  targetName,
+  type BoardTarget,
+  type Repair,
+  type RepairAction,
+} from './repairs';
 export { pickWeighted, sampleReading } from './simulate';
-export { DEVICE_WORTH, HARM, HOUR_PRICE, PART_PRICE, priceOf, workCost, type WorkCost } from './costs';
-export { CureWork, needOf, type Need } from './work';
 export { weighSteps, type Weighed, type WeighedTest } from './step';
+export { LOOK_FINDINGS, unsteadyLabels, valueSchema, type LookFinding, type Unsteady, type Value } from './value';
 export { warmUp } from './warm';

@@ -1,13 +1,13 @@
 /** What each fault mode does to the readings of a board. Directions are common practice, no published source. */
 import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { groundNet, padsOf, partByRef } from '../board';
-import { singleFaults } from './catalogue';
-import { solderBridges, traceCracks } from './damage';
+import { singleFaults } from './faults/catalogue';
+import { solderBridges, traceCracks } from './faults/board-damage';
 import { SHORT_OHM, type Fault } from './faults';
-import { SOUND } from './meaning';
-import type { Measurement } from './measurement';
+import { SOUND } from './faults';
+import type { Measurement } from './measurements/registry';
 import { idealReading } from './policy';
-import { Predictor } from './predict';
+import { Predictor } from './predictor';
 
 const board = demoBoard('heronlog-4-c');
 const predictor = Predictor.of(board);
@@ -17,16 +17,16 @@ const fault = (id: string): Fault => {
   if (!found) throw new Error(`no fault ${id}`);
   return found;
 };
-const pin = (name: string): Measurement => ({ kind: 'pin', port: 'J1', pin: name });
+const pin = (name: string): Measurement => ({ kind: 'contactDrop', port: 'J1', pin: name });
 const figure = (m: Measurement, f: Fault): number => {
   const { value } = idealReading(predictor, m, f);
   return value.kind === 'figure' ? value.value : value.kind === 'open' ? Infinity : NaN;
 };
 const meter = (side: 'A' | 'B', f: Fault): [number, number] => {
-  const { value } = idealReading(predictor, { kind: 'usb', port: 'J1', side }, f);
+  const { value } = idealReading(predictor, { kind: 'usbMeter', port: 'J1', side }, f);
   return value.kind === 'pair' ? [value.volts, value.amps] : [NaN, NaN];
 };
-const volts = (rail: string, f: Fault): number => figure({ kind: 'volts', rail }, f);
+const volts = (rail: string, f: Fault): number => figure({ kind: 'railVoltage', rail }, f);
 
 test('a leaking array reads low at its contact, not shorted, and its way does not talk', () => {
   const f = fault('D1/leak/CC1');
@@ -40,10 +40,10 @@ test('a leaking array reads low at its contact, not shorted, and its way does no
 
 test('a dirty contact comes and goes: half of the tries at the meter fail, and the line is noisy', () => {
   const f = fault('J1/dirty/CC1');
-  const seen = predictor.predict({ kind: 'usb', port: 'J1', side: 'A' }, f, NONE, NONE);
+  const seen = predictor.predict({ kind: 'usbMeter', port: 'J1', side: 'A' }, f, NONE, NONE);
   const full = seen.kind === 'values' ? seen.alternatives.filter((a) => a.means[0] > 10) : [];
   expect(full.reduce((sum, a) => sum + a.weight, 0)).toBeCloseTo(0.5, 9);
-  const talk = predictor.predict({ kind: 'talk', port: 'J1', side: 'A' }, f, NONE, NONE);
+  const talk = predictor.predict({ kind: 'pdNegotiation', port: 'J1', side: 'A' }, f, NONE, NONE);
   expect(talk.kind === 'choice' && talk.chance.noisy).toBeGreaterThan(0.5);
   expect(meter('B', f)[0]).toBeCloseTo(15, 1);
 });
@@ -54,7 +54,7 @@ test('a contact bridged to the bus beside it keeps its way from talking', () => 
 });
 
 test('a lifted pad takes the chip’s load with it: the line reads too high, and the chip is dead', () => {
-  const m: Measurement = { kind: 'ohm', net: 'AON33' };
+  const m: Measurement = { kind: 'groundResistance', net: 'AON33' };
   expect(figure(m, fault('U4/pad/AON33'))).toBeGreaterThan(1.5 * figure(m, SOUND));
   expect(meter('A', fault('U4/pad/AON33'))[0]).toBeCloseTo(5, 1);
 });
@@ -62,7 +62,7 @@ test('a lifted pad takes the chip’s load with it: the line reads too high, and
 test('a filter line that is shorted to ground reads so on both of its ends', () => {
   const f = fault('FL1/short/DP_C');
   expect(figure(pin('A6'), f)).toBeLessThan(0.05);
-  expect(figure({ kind: 'drop', net: 'DP' }, f)).toBeLessThan(0.05);
+  expect(figure({ kind: 'diodeDrop', net: 'DP' }, f)).toBeLessThan(0.05);
   expect(figure(pin('A7'), f)).toBeCloseTo(figure(pin('A7'), SOUND), 3);
 });
 
@@ -78,7 +78,10 @@ test('a cracked trace leaves its rail dead and the one before it alive, and no o
   const f = fault('V33/crack');
   expect(volts('V33', f)).toBe(0);
   expect(volts('VSYS', f)).toBeCloseTo(4.2, 2);
-  expect(figure({ kind: 'ohm', net: 'V33' }, f)).toBeCloseTo(figure({ kind: 'ohm', net: 'V33' }, SOUND), 6);
+  expect(figure({ kind: 'groundResistance', net: 'V33' }, f)).toBeCloseTo(
+    figure({ kind: 'groundResistance', net: 'V33' }, SOUND),
+    6,
+  );
 });
 
 test('the processor’s side takes half an ampere at five volts before anything boots', () => {
@@ -95,7 +98,7 @@ test('a flat pack shows as a tenth of an ampere at full level', () => {
 });
 
 test('shorts have the resistance of a typical shorted part', () => {
-  expect(figure({ kind: 'ohm', net: 'VIN' }, fault('C4/short/VIN'))).toBeCloseTo(SHORT_OHM + 0.1, 1);
+  expect(figure({ kind: 'groundResistance', net: 'VIN' }, fault('C4/short/VIN'))).toBeCloseTo(SHORT_OHM + 0.1, 1);
 });
 
 describe.each(DEMO_BOARDS)('geometry of %s', (id) => {

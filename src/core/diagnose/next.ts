@@ -1,11 +1,13 @@
 import { entropyBits } from '../math';
 import type { Belief } from './belief';
-import { boardMeasurements, mendedFor, measurementId, type Measurement, type Reading } from './measurement';
-import { testMinutes, type Access } from './minutes';
-import type { OutcomeClass } from './outcomes';
-import type { TestTable } from './table';
+import type { Access } from './access';
 import type { OutsideThing } from './faults';
+import { boardMeasurements, measurementId, testMinutes } from './measurement';
+import { MEASUREMENT_KINDS, definitionOf, type Measurement } from './measurements/registry';
+import type { OutcomeClass } from './outcome-classes';
+import type { TestTable } from './outcome-partition';
 import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
+import { clearedFaults, type Reading } from './reading';
 
 /** A class of readings with its chance under the present belief. */
 export interface Outcome extends OutcomeClass {
@@ -24,9 +26,9 @@ export function outcomesOf(
   belief: Belief,
   m: Measurement,
   absent: ReadonlySet<string>,
-  mended: ReadonlySet<string>,
+  cleared: ReadonlySet<string>,
 ): { table: TestTable; mass: Float64Array; outcomes: Outcome[] } {
-  const table = belief.case.table(m, absent, mended);
+  const table = belief.case.table(m, absent, cleared);
   const mass = belief.case.space.likelyRowMass(belief.likely, table);
   const outcomes = table.classes.map((o) => ({ ...o, p: dot(mass, o.given) }));
   return { table, mass, outcomes };
@@ -54,9 +56,6 @@ export function informationBits(outcomes: readonly Outcome[], mass: Float64Array
   return Math.max(0, total - noise);
 }
 
-/** A lift is proposed only for parts that carry at least this share of the belief as a short. Engineering estimate. */
-const LIFT_FROM = 0.02;
-
 /** The board and the bench as a test would find them. */
 export interface TestContext {
   readonly access: Access;
@@ -71,30 +70,18 @@ export interface TestContext {
   readonly worth?: number;
 }
 
-/** Readings that another charger, cable or pack may change. */
-const SEES_SWAPS: ReadonlySet<Measurement['kind']> = new Set(['usb', 'shape', 'talk', 'works', 'tester']);
-
 /** Tests worth their minutes, best first. Tests already taken on the board as it is now are left out. */
 export function proposeTests(belief: Belief, context: TestContext): Proposal[] {
   const { board } = belief.case.predictor;
   const practice = context.practice ?? DEFAULT_PRACTICE;
   const swapped = context.swapped ?? [];
-  const mended = new Set(mendedFor({ replaced: [...context.replaced], swapped }));
-  const boardNow = stateKey(context.absent, context.replaced);
-  const taken = new Set(
-    context.taken
-      .filter(
-        (r) =>
-          stateKey(r.absent ?? [], r.replaced ?? []) === boardNow &&
-          (!SEES_SWAPS.has(r.measurement.kind) || stateKey(r.swapped ?? [], []) === stateKey(swapped, [])),
-      )
-      .map((r) => measurementId(r.measurement)),
-  );
-  return [...boardMeasurements(board), ...lifts(belief, context.absent, context.replaced)]
-    .filter((m) => m.kind !== 'swap' || !swapped.includes(m.what))
-    .filter((m) => !taken.has(measurementId(m)))
+  const cleared = new Set(clearedFaults({ replaced: [...context.replaced], swapped }));
+  const taken = takenAlready(context, swapped);
+  return [...boardMeasurements(board), ...proposedBy(belief, context)]
+    .filter((m) => m.kind !== 'knownGoodSwap' || !swapped.includes(m.what))
+    .filter((m) => !practice.without?.includes(m.kind) && !taken.has(measurementId(m)))
     .map((measurement) => {
-      const { outcomes, mass } = outcomesOf(belief, measurement, context.absent, mended);
+      const { outcomes, mass } = outcomesOf(belief, measurement, context.absent, cleared);
       const bits = informationBits(outcomes, mass, errorRate(measurement.kind, practice));
       const minutes = testMinutes(board, measurement, context.access, context.bare);
       return { measurement, bits, minutes, bitsPerMinute: bits / minutes };
@@ -102,23 +89,29 @@ export function proposeTests(belief: Belief, context: TestContext): Proposal[] {
     .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
 
+/** Ids of what was read on the board as it is now, with what stands in line now where that matters. */
+function takenAlready({ taken, absent, replaced }: TestContext, swapped: readonly OutsideThing[]): Set<string> {
+  const boardNow = stateKey(absent, replaced);
+  const swappedNow = stateKey(swapped, []);
+  return new Set(
+    taken
+      .filter(
+        (r) =>
+          stateKey(r.absent ?? [], r.replaced ?? []) === boardNow &&
+          (!definitionOf(r.measurement).seesSwaps || stateKey(r.swapped ?? [], []) === swappedNow),
+      )
+      .map((r) => measurementId(r.measurement)),
+  );
+}
+
 const stateKey = (absent: Iterable<string>, replaced: Iterable<string>): string =>
   `${[...absent].sort().join(' ')}|${[...replaced].sort().join(' ')}`;
 
-/** Only the likeliest parts are worth lifting. */
-const MOST_LIFTS = 4;
-
-function lifts(belief: Belief, absent: ReadonlySet<string>, replaced: ReadonlySet<string>): Measurement[] {
-  const likely = belief.faults
-    .map((fault, i) => ({ fault, p: belief.marginal[i] }))
-    .filter(({ fault, p }) => p >= LIFT_FROM && !absent.has(fault.ref) && !replaced.has(fault.ref))
-    .sort((a, b) => b.p - a.p);
-  const list = new Map<string, Measurement>();
-  for (const { fault } of likely) {
-    const shunt = fault.effects.find((e) => e.kind === 'shunt');
-    if (!shunt || list.size >= MOST_LIFTS) continue;
-    const m: Measurement = { kind: 'lift', ref: fault.ref, net: shunt.net };
-    list.set(measurementId(m), m);
-  }
-  return [...list.values()];
+/** Tests that only this belief makes worth proposing. */
+function proposedBy(belief: Belief, { absent, replaced }: TestContext): Measurement[] {
+  const kinds = MEASUREMENT_KINDS.filter((k) => k.proposed);
+  if (kinds.length === 0) return [];
+  const { board } = belief.case.predictor;
+  const likely = belief.faults.map((fault, i) => ({ fault, p: belief.marginal[i] })).sort((a, b) => b.p - a.p);
+  return kinds.flatMap((k) => k.proposed!({ board, likely, absent, replaced }));
 }

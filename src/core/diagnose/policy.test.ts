@@ -5,7 +5,7 @@ import { OUTSIDE } from './faults';
 import { boardMeasurements } from './measurement';
 import { rankRepairs } from './repairs';
 import { bestTest, idealReading, runPolicy } from './policy';
-import { Predictor } from './predict';
+import { Predictor } from './predictor';
 
 describe.each(DEMO_BOARDS)('on %s', (id) => {
   const predictor = Predictor.of(demoBoard(id));
@@ -29,7 +29,7 @@ describe.each(DEMO_BOARDS)('on %s', (id) => {
 
   test('belief sums to one and no single reading rules the true fault out', () => {
     const fault = predictor.faults[Math.floor(predictor.faults.length / 2)];
-    const lie = idealReading(predictor, { kind: 'volts', rail: predictor.board.rails[0].id }, fault);
+    const lie = idealReading(predictor, { kind: 'railVoltage', rail: predictor.board.rails[0].id }, fault);
     const wrong = { ...lie, value: { kind: 'figure' as const, value: 17.3 } };
     const { p, marginal } = updateBelief(predictor, [wrong], []);
     expect(p.reduce((s, v) => s + v, 0)).toBeCloseTo(1, 9);
@@ -50,7 +50,7 @@ test('the owner’s story moves the odds in the stated direction', () => {
 test('repairs are ranked by cure chance for what they cost (p/C, Heckerman, Breese & Rommelse 1995)', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const belief = updateBelief(predictor, [], []);
-  const worth = rankRepairs(predictor.board, belief, 'out', new Set()).map((r) => r.cureChance / r.weighedMinutes);
+  const worth = rankRepairs(belief, 'out', new Set()).map((r) => r.cureChance / r.weighedMinutes);
   expect(worth.length).toBeGreaterThan(5);
   expect(worth).toEqual([...worth].sort((a, b) => b - a));
 });

@@ -1,30 +1,24 @@
 import type { Board } from '../board';
 import { suspects, updateBelief, type Belief } from './belief';
 import type { Fault, HistoryFlag } from './faults';
-import { boardMeasurements, type Measurement, type Reading, type Value } from './measurement';
-import { accessFor, deeper, testMinutes, type Access } from './minutes';
+import { deeper, type Access } from './access';
+import { accessFor, boardMeasurements, testMinutes } from './measurement';
+import { definitionOf, type Measurement } from './measurements/registry';
 import { proposeTests } from './next';
-import { OPEN_LOG_OHM, type Predictor } from './predict';
-import { answerOf } from './outcomes';
+import type { Predictor } from './predictor';
+import type { Reading } from './reading';
 
 /** The error-free reading that a board with this fault gives. */
-export function idealReading(predictor: Predictor, m: Measurement, fault: Fault): Reading {
-  const prediction = predictor.predict(m, fault, new Set(), new Set());
+export function idealReading(predictor: Predictor, measurement: Measurement, fault: Fault): Reading {
+  const prediction = predictor.predict(measurement, fault, new Set(), new Set());
   if (prediction.kind === 'verdict')
-    return { measurement: m, value: { kind: prediction.failChance > 0.5 ? 'fail' : 'pass' } };
+    return { measurement, value: { kind: prediction.failChance > 0.5 ? 'fail' : 'pass' } };
   if (prediction.kind === 'choice') {
-    const [[likeliest]] = Object.entries(prediction.chance).sort(([, a], [, b]) => b - a);
-    return { measurement: m, value: answerOf(likeliest) };
+    const [[choice]] = Object.entries(prediction.chance).sort(([, a], [, b]) => b - a);
+    return { measurement, value: { kind: 'choice', choice } };
   }
   const likeliest = [...prediction.alternatives].sort((a, b) => b.weight - a.weight)[0];
-  return { measurement: m, value: asValue(m, likeliest.means) };
-}
-
-function asValue(m: Measurement, means: readonly number[]): Value {
-  if (m.kind === 'usb') return { kind: 'pair', volts: means[0], amps: means[1] };
-  if (m.kind === 'ohm' || m.kind === 'through' || m.kind === 'lift')
-    return means[0] >= OPEN_LOG_OHM ? { kind: 'open' } : { kind: 'figure', value: 10 ** means[0] };
-  return { kind: 'figure', value: means[0] };
+  return { measurement, value: definitionOf(measurement).scale.ideal(likeliest.means) };
 }
 
 export interface PolicyRun {
@@ -76,21 +70,10 @@ export function bestTest(belief: Belief, readings: readonly Reading[], access: A
 export function fixedChecklist(
   board: Board,
 ): (belief: Belief, readings: readonly Reading[]) => Measurement | undefined {
-  const order: Measurement['kind'][] = [
-    'look',
-    'usb',
-    'shape',
-    'talk',
-    'tester',
-    'swap',
-    'works',
-    'pin',
-    'volts',
-    'ohm',
-    'through',
-    'image',
-  ];
-  const list = boardMeasurements(board).sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
+  const rank = (m: Measurement): number => definitionOf(m).checklistRank ?? Infinity;
+  const list = boardMeasurements(board)
+    .filter((m) => rank(m) < Infinity)
+    .sort((a, b) => rank(a) - rank(b));
   return (belief, readings) => list[readings.length] ?? liftInTurn(belief, readings);
 }
 
@@ -98,11 +81,13 @@ export function fixedChecklist(
 const WORTH_LIFTING = 0.05;
 
 function liftInTurn(belief: Belief, readings: readonly Reading[]): Measurement | undefined {
-  const lifted = new Set(readings.flatMap((r) => (r.measurement.kind === 'lift' ? [r.measurement.ref] : [])));
+  const lifted = new Set(
+    readings.flatMap((r) => (r.measurement.kind === 'liftedResistance' ? [r.measurement.ref] : [])),
+  );
   for (const s of suspects(belief)) {
     const shunt = s.fault.effects.find((e) => e.kind === 'shunt');
     if (s.p < WORTH_LIFTING) return undefined;
-    if (shunt && !lifted.has(s.ref)) return { kind: 'lift', ref: s.ref, net: shunt.net };
+    if (shunt && !lifted.has(s.ref)) return { kind: 'liftedResistance', ref: s.ref, net: shunt.net };
   }
   return undefined;
 }

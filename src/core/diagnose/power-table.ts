@@ -3,7 +3,7 @@ import type { Effect } from './faults';
 import { METER_WORDS } from './meter';
 import type { MeterCase } from './power';
 import { PowerSolver, type QuickSolution } from './power-solver';
-import { numberKeys } from './table';
+import { numberKeys } from './outcome-partition';
 
 /** A way the port and its rails can behave. */
 export interface PowerState {

@@ -66,8 +66,8 @@ describe.each(DEMO_BOARDS)('power on %s', (id) => {
 
   test('a short straight at the port gives nothing at all; behind a converter the bus lives', () => {
     const vbusNet = board.rails.find((r) => r.id === port.vbusRail)!.net;
-    expect(solve([{ kind: 'shunt', net: vbusNet, ohm: 1.6 }]).meter).toBe('nothing');
-    const { railVolts } = solve([{ kind: 'shunt', net: 'V33', ohm: 1.6 }]);
+    expect(solve([{ kind: 'shunt', net: vbusNet, ohm: 1.6, at: 'U4' }]).meter).toBe('nothing');
+    const { railVolts } = solve([{ kind: 'shunt', net: 'V33', ohm: 1.6, at: 'U4' }]);
     expect(railVolts.get('V33')).toBe(0);
     expect(railVolts.get('VSYS')).toBeGreaterThan(0);
   });
@@ -75,11 +75,11 @@ describe.each(DEMO_BOARDS)('power on %s', (id) => {
   test('a short on a rail that only another port feeds changes nothing at this one', () => {
     const elsewhere = board.rails.filter((r) => !canComeUp(board, r, NONE, port.id));
     expect(elsewhere.length > 0).toBe(board.ports.length > 1);
-    for (const { net } of elsewhere) expect(solve([{ kind: 'shunt', net, ohm: 1.6 }]).meter).toBe('healthy');
+    for (const { net } of elsewhere) expect(solve([{ kind: 'shunt', net, ohm: 1.6, at: 'U4' }]).meter).toBe('healthy');
   });
 
   test('a high resistance to ground does not drag a rail down', () => {
-    expect(solve([{ kind: 'shunt', net: 'V33', ohm: 200 }]).railVolts.get('V33')).toBeGreaterThan(3);
+    expect(solve([{ kind: 'shunt', net: 'V33', ohm: 200, at: 'U4' }]).railVolts.get('V33')).toBeGreaterThan(3);
   });
 
   test('a switch that is shorted through passes the bus on even without talk', () => {

@@ -1,56 +1,17 @@
 import { z } from 'zod';
 import { PART_KINDS } from '../board';
 import { HISTORY_FLAGS } from './faults';
-import type { Measurement } from './measurement';
-
-export type MeasurementKind = Measurement['kind'];
-
-/**
- * How often a reading of each kind is simply wrong: a slipped probe, a bad ground clip, a misread display, a tester that
- * is fooled. Engineering estimates that a bench may replace by its own; no single reading may rule a fault out.
- */
-export const ERROR_RATE: Readonly<Record<MeasurementKind, number>> = {
-  usb: 0.02,
-  shape: 0.03,
-  talk: 0.03,
-  tester: 0.2,
-  swap: 0.02,
-  look: 0.02,
-  pin: 0.03,
-  joint: 0.03,
-  drop: 0.03,
-  ohm: 0.03,
-  through: 0.03,
-  volts: 0.02,
-  works: 0.02,
-  image: 0.005,
-  lift: 0.03,
-};
-
-/** What each kind of reading is called where its error rate is set. */
-export const KIND_WORDS: Readonly<Record<MeasurementKind, string>> = {
-  usb: 'USB meter, one reading',
-  shape: 'USB meter, watched',
-  talk: 'capture of the CC lines',
-  tester: 'quick port tester',
-  swap: 'swap of charger, cable, pack',
-  look: 'look into the port',
-  pin: 'diode mode at the port',
-  joint: 'diode mode at a joint',
-  drop: 'diode mode on the board',
-  ohm: 'resistance to ground',
-  through: 'resistance through a part',
-  volts: 'voltages, battery connector too',
-  works: 'function tests',
-  image: 'image checks',
-  lift: 'resistance with a part off',
-};
-
-const KINDS = Object.keys(ERROR_RATE) as [MeasurementKind, ...MeasurementKind[]];
+import { measurementTerm } from './measurements/old-names';
+import { definitionOfKind, measurementKindNames, type MeasurementKind } from './measurements/registry';
 
 /** What a bench may set for itself; what is left out keeps its default. */
 export const practiceSchema = z.object({
-  errorRates: z.partialRecord(z.enum(KINDS), z.number().min(0.001).max(0.5)).default({}),
+  errorRates: z.partialRecord(z.enum(measurementKindNames), z.number().min(0.001).max(0.5)).default({}),
+  without: z
+    .array(z.enum(measurementKindNames))
+    .max(measurementKindNames.length)
+    .optional()
+    .describe('kinds of tests that this bench has no instrument for: they are not proposed'),
   factors: z
     .partialRecord(z.enum(HISTORY_FLAGS), z.partialRecord(z.enum(PART_KINDS), z.number().min(0.1).max(20)))
     .default({})
@@ -87,5 +48,23 @@ export const DOUBLE_SHARE = 0.15;
 /** Share of new parts that are bad out of the packet. Engineering estimate. */
 export const DEAD_ON_ARRIVAL = 0.02;
 
+/** How often a reading of a kind is simply wrong; no single reading may rule a fault out. */
 export const errorRate = (kind: MeasurementKind, practice: Practice): number =>
-  practice.errorRates?.[kind] ?? ERROR_RATE[kind];
+  practice.errorRates?.[kind] ?? definitionOfKind(kind).errorRate;
+
+/** Version of the stored form; version 1 had no version, and the kinds their old names. */
+const STORED_VERSION = 2;
+
+/** The practice as it is stored now. */
+export const practiceToStored = (practice: Practice): object => ({ version: STORED_VERSION, data: practice });
+
+/** A stored practice of any version. Throws a ZodError where it cannot be read. */
+export function practiceFromStored(stored: unknown): Practice {
+  const envelope = z.object({ version: z.literal(STORED_VERSION), data: z.unknown() }).safeParse(stored);
+  if (envelope.success) return practiceSchema.parse(envelope.data.data);
+  const first = z.looseObject({ errorRates: z.record(z.string(), z.unknown()).default({}) }).parse(stored);
+  const errorRates = Object.fromEntries(
+    Object.entries(first.errorRates).map(([kind, rate]) => [measurementTerm(kind), rate]),
+  );
+  return practiceSchema.parse({ ...first, errorRates });
+}

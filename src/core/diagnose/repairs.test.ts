@@ -1,8 +1,8 @@
 import { demoBoard } from '../../../demo/files';
 import { seededRandom } from '../math';
 import { updateBelief } from './belief';
-import { Predictor } from './predict';
-import { byWorth, rankRepairs } from './repairs';
+import { Predictor } from './predictor';
+import { byWorth, rankRepairs, targetName } from './repairs';
 
 interface Item {
   readonly cureChance: number;
@@ -43,7 +43,7 @@ test('the order by p/C costs as little as the best of all orders, on random sing
 
 test('the repairs of a board come in that order', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
-  const repairs = rankRepairs(predictor.board, updateBelief(predictor, [], []), 'out', new Set());
+  const repairs = rankRepairs(updateBelief(predictor, [], []), 'out', new Set());
   expect(repairs.length).toBeGreaterThan(5);
   expect(repairs).toEqual([...repairs].sort(byWorth));
 });
@@ -51,8 +51,8 @@ test('the repairs of a board come in that order', () => {
 test('what is done is not named again, and nothing cures more than certainly', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const belief = updateBelief(predictor, [], []);
-  const repairs = rankRepairs(predictor.board, belief, 'out', new Set(['U4']));
-  expect(repairs.some((r) => r.parts.some((p) => p.ref === 'U4'))).toBe(false);
+  const repairs = rankRepairs(belief, 'out', new Set(['U4']));
+  expect(repairs.some((r) => r.targets.some((t) => targetName(t) === 'U4'))).toBe(false);
   for (const r of repairs) expect(r.cureChance).toBeLessThanOrEqual(1);
 });
 
@@ -60,6 +60,6 @@ test('opening the device costs its minutes once, for two parts as for one', () =
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const belief = updateBelief(predictor, [], []);
   const minutes = (access: 'closed' | 'out'): number =>
-    rankRepairs(predictor.board, belief, access, new Set()).find((r) => r.words === 'Replace F1')!.minutes;
+    rankRepairs(belief, access, new Set()).find((r) => r.words === 'Replace F1')!.minutes;
   expect(minutes('closed') - minutes('out')).toBe(14);
 });

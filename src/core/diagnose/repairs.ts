@@ -1,21 +1,54 @@
-import { partByRef, type Board } from '../board';
 import type { Belief } from './belief';
-import { openingMinutes, type Access } from './minutes';
+import { openingMinutes, type Access } from './access';
+import { CureWork, type Need } from './cure-work';
+import type { RepairTarget } from './faults';
 import type { Practice } from './practice';
-import { CureWork, type Need } from './work';
 
 /** What is done to the board: a part replaced, an image rewritten, damage of the board itself mended. */
 export type RepairAction = 'replace' | 'rewrite' | 'mend';
 
-export interface RepairPart {
-  readonly action: RepairAction;
-  /** The part; for damage of the board the rail whose trace is cracked, or the screw. */
-  readonly ref: string;
+/** What of a board can be worked on. */
+export type BoardTarget = Exclude<RepairTarget, { kind: 'outside' | 'nothing' }>;
+
+const ACTION: Readonly<Record<BoardTarget['kind'], RepairAction>> = {
+  part: 'replace',
+  image: 'rewrite',
+  rail: 'mend',
+  screw: 'mend',
+};
+
+export const repairAction = ({ kind }: BoardTarget): RepairAction => ACTION[kind];
+
+/** The name that the bench knows a target by: a part, a rail or a screw. */
+export function targetName(target: BoardTarget): string {
+  switch (target.kind) {
+    case 'part':
+    case 'image':
+      return target.ref;
+    case 'rail':
+      return target.rail;
+    case 'screw':
+      return target.screw;
+  }
+}
+
+/** In words, as an instruction. */
+export function repairLabel(target: BoardTarget): string {
+  switch (target.kind) {
+    case 'part':
+      return `Replace ${target.ref}`;
+    case 'image':
+      return `Rewrite the image of ${target.ref}`;
+    case 'rail':
+      return `Lay a wire past the trace to ${target.rail}`;
+    case 'screw':
+      return `Mend the board at screw ${target.screw}`;
+  }
 }
 
 export interface Repair {
   /** One, or two that are done together. */
-  readonly parts: readonly RepairPart[];
+  readonly targets: readonly BoardTarget[];
   readonly words: string;
   /** Chance that the board is cured by it. */
   readonly cureChance: number;
@@ -39,30 +72,11 @@ const LEAST_CURE = 0.01;
 /** A pair is named from this chance of being the cure together on. Engineering estimate. */
 const LEAST_PAIR = 0.05;
 
-/** What a need, as `needOf` names it, asks to be done. */
-export function repairPart(board: Board, need: string): RepairPart {
-  const ref = need.replace('/image', '');
-  return { ref, action: need.endsWith('/image') ? 'rewrite' : partByRef(board, ref) ? 'replace' : 'mend' };
-}
-
-/** The need that it answers: the inverse of {@link repairPart}. */
-export const needName = ({ action, ref }: RepairPart): string => (action === 'rewrite' ? `${ref}/image` : ref);
-
-/** In words, as an instruction. */
-export function repairWords(board: Board, { action, ref }: RepairPart): string {
-  if (action === 'rewrite') return `Rewrite the image of ${ref}`;
-  if (action === 'replace') return `Replace ${ref}`;
-  return board.rails.some((r) => r.id === ref)
-    ? `Lay a wire past the trace to ${ref}`
-    : `Mend the board at screw ${ref}`;
-}
-
 /**
  * Repairs in the order of cure chance for what they cost, single ones and pairs. For one fault and independent costs the order by
  * p/C is optimal (Heckerman, Breese, Rommelse 1995; Kalagnanam & Henrion 1988).
  */
 export function rankRepairs(
-  board: Board,
   belief: Belief,
   access: Access,
   done: ReadonlySet<string>,
@@ -80,11 +94,11 @@ export function rankRepairs(
     else if (p >= LEAST_PAIR) together.push({ a: first, b: second, p });
   });
   const step = (need: Need): Repair => {
-    const part = repairPart(board, need.name);
+    const target = need.target as BoardTarget;
     const { minutes, price, harm, weighedMinutes } = need;
     return {
-      parts: [part],
-      words: repairWords(board, part),
+      targets: [target],
+      words: repairLabel(target),
       cureChance: alone.get(need) ?? 0,
       minutes: minutes + opening,
       price,
@@ -95,7 +109,7 @@ export function rankRepairs(
   const pairs = together.map(({ a, b, p }): Repair => {
     const [first, second] = [step(a), step(b)];
     return {
-      parts: [...first.parts, ...second.parts],
+      targets: [...first.targets, ...second.targets],
       words: `${first.words}, and ${second.words.charAt(0).toLowerCase()}${second.words.slice(1)}`,
       cureChance: p + first.cureChance + second.cureChance,
       minutes: first.minutes + second.minutes - opening,

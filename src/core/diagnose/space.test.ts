@@ -1,12 +1,19 @@
 import { demoBoard } from '../../../demo/files';
 import { suspectPairs, updateBelief } from './belief';
 import { FaultCase } from './case';
-import { Predictor } from './predict';
+import { Predictor } from './predictor';
 import { HypothesisSpace } from './space';
-import type { TestTable } from './table';
+import type { TestTable } from './outcome-partition';
 import type { Fault } from './faults';
 
-const fault = (id: string, ref: string, weight: number): Fault => ({ id, ref, words: id, weight, effects: [] });
+const fault = (id: string, ref: string, weight: number): Fault => ({
+  id,
+  ref,
+  words: id,
+  weight,
+  effects: [],
+  mendedBy: { kind: 'nothing' },
+});
 const faults = [fault('a', 'U1', 3), fault('b', 'U1', 1), fault('c', 'U2', 2), fault('outside', '', 4)];
 const space = new HypothesisSpace(faults);
 /** A test with two rows: it reads "bad" whenever fault c is there. */

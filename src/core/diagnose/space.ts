@@ -1,7 +1,7 @@
 import type { Board, PartKind } from '../board';
 import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults';
 import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type JobPractice } from './practice';
-import type { TestTable } from './table';
+import type { TestTable } from './outcome-partition';
 
 /** The hypotheses that still count, in three lists of the same length: singles first, then pairs by their first fault. */
 export interface Likely {

@@ -3,12 +3,12 @@ import { CLEAR_BENCH, World, minutesOf } from '../../../bench/diagnose/optimum';
 import { ownChoice } from '../../../bench/diagnose/play';
 import { smallBoards } from '../../../bench/diagnose/small-boards';
 import { updateBelief } from './belief';
-import { workCost } from './costs';
-import { OUTSIDE } from './faults';
-import type { Reading } from './measurement';
-import { Predictor } from './predict';
+import { repairCost } from './repair-cost';
+import { OUTSIDE, targetKey, type RepairTarget } from './faults';
+import type { Reading } from './reading';
+import { Predictor } from './predictor';
 import { weighSteps } from './step';
-import { CureWork, needOf } from './work';
+import { CureWork } from './cure-work';
 
 const NONE: ReadonlySet<string> = new Set();
 const at = { absent: NONE, replaced: NONE, taken: [] };
@@ -69,7 +69,7 @@ describe('what work costs when nothing is measured', () => {
   });
 
   test('a failed proof leaves what the work did not answer', () => {
-    const need = cure.needs.find((n) => n.name === 'U4')!;
+    const need = cure.needs.find((n) => targetKey(n.target) === 'U4')!;
     const { chances: left, chance } = cure.failedWithout(chances, need);
     expect(chance).toBeCloseTo(1 - cure.shares(chances)[cure.needs.indexOf(need)], 2);
     expect(cure.shares(left)[cure.needs.indexOf(need)]).toBe(0);
@@ -78,20 +78,21 @@ describe('what work costs when nothing is measured', () => {
 
   test('parts and risk count as minutes at the bench’s own hour', () => {
     const { board } = predictor;
-    const usual = workCost(board, 'U8', {});
+    const u8: RepairTarget = { kind: 'part', ref: 'U8' };
+    const usual = repairCost(board, u8, {});
     expect(usual.weighedMinutes).toBeCloseTo(usual.minutes + usual.price + 0.15 * 300, 9);
-    expect(workCost(board, 'U8', { prices: { hour: 120 } }).weighedMinutes).toBeLessThan(usual.weighedMinutes);
-    expect(workCost(board, 'U8', {}, 0).weighedMinutes).toBeCloseTo(usual.minutes + usual.price, 9);
-    expect(workCost(board, 'U9/image', {}).price).toBe(0);
+    expect(repairCost(board, u8, { prices: { hour: 120 } }).weighedMinutes).toBeLessThan(usual.weighedMinutes);
+    expect(repairCost(board, u8, {}, 0).weighedMinutes).toBeCloseTo(usual.minutes + usual.price, 9);
+    expect(repairCost(board, { kind: 'image', ref: 'U9' }, {}).price).toBe(0);
   });
 });
 
 describe('tests against work', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const short: Reading[] = [
-    { measurement: { kind: 'ohm', net: 'AON33' }, value: { kind: 'figure', value: 1.6 } },
-    { measurement: { kind: 'ohm', net: 'VBUS_F' }, value: { kind: 'figure', value: 1.7 } },
-    { measurement: { kind: 'ohm', net: 'PD18' }, value: { kind: 'figure', value: 1.6 } },
+    { measurement: { kind: 'groundResistance', net: 'AON33' }, value: { kind: 'figure', value: 1.6 } },
+    { measurement: { kind: 'groundResistance', net: 'VBUS_F' }, value: { kind: 'figure', value: 1.7 } },
+    { measurement: { kind: 'groundResistance', net: 'PD18' }, value: { kind: 'figure', value: 1.6 } },
   ];
 
   test('with nothing known a test comes first', () => {
@@ -102,7 +103,7 @@ describe('tests against work', () => {
 
   test('where every pin of one chip is shorted, work on it comes first', () => {
     const { workFirst, work } = weighSteps(updateBelief(predictor, short, []), { ...at, access: 'out', taken: short });
-    expect([workFirst, work!.need.name]).toEqual([true, 'U4']);
+    expect([workFirst, targetKey(work!.need.target)]).toEqual([true, 'U4']);
   });
 
   test('what a technician could do anyway is never worse than what is advised', () => {
@@ -116,7 +117,7 @@ describe('tests against work', () => {
 
 test('a need is the part, its image alone, or what is outside the board', () => {
   const { faults } = Predictor.of(demoBoard('heronlog-4-c'));
-  const need = (id: string): string => needOf(faults.find((f) => f.id === id)!);
+  const need = (id: string): string => targetKey(faults.find((f) => f.id === id)!.mendedBy);
   expect(['U9/image', 'U9/dead', 'U4/core', OUTSIDE, 'outside/cable'].map(need)).toEqual([
     'U9/image',
     'U9',

@@ -1,8 +1,9 @@
 import type { Belief } from './belief';
-import { mendedFor } from './measurement';
-import { accessFor, deeper, type Access } from './minutes';
+import { deeper, type Access } from './access';
+import { accessFor } from './measurement';
+import { clearedFaults } from './reading';
 import { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
-import { CureWork, type Need } from './work';
+import { CureWork, type Need } from './cure-work';
 
 /** A test, with what the job is then expected to take. */
 export interface WeighedTest extends Proposal {
@@ -42,8 +43,8 @@ export function weighSteps(
 ): Weighed {
   const { absent, access } = context;
   const { space } = belief.case;
-  const mended = new Set(mendedFor({ replaced: [...context.replaced], swapped: context.swapped }));
-  const cure = new CureWork(belief, absent, mended, context.practice, context.worth);
+  const cleared = new Set(clearedFaults({ replaced: [...context.replaced], swapped: context.swapped }));
+  const cure = new CureWork(belief, absent, cleared, context.practice, context.worth);
   const proposals = proposeTests(belief, context).filter(allowed);
   const best = proposals.filter((t) => t.bits > LEAST_BITS).slice(0, LOOKED_INTO);
   const chances = cure.gather(belief.likely);
@@ -52,7 +53,7 @@ export function weighSteps(
   const minutesFrom = (after: Float64Array, then: Access): number =>
     Math.min(cure.unmeasured(after, then).minutes, cure.known(after, then) + cure.bits(after) / rate);
   const weighed = best.map((t): WeighedTest & { expectedMinutes: number } => {
-    const { table, outcomes } = outcomesOf(belief, t.measurement, absent, mended);
+    const { table, outcomes } = outcomesOf(belief, t.measurement, absent, cleared);
     const rows = space.likelyRows(belief.likely, table);
     const then = deeper(access, accessFor(t.measurement));
     const followed = outcomes.map((o) =>

@@ -1,7 +1,7 @@
 import type { Board } from '../board';
 import { FaultCase } from './case';
 import { boardMeasurements } from './measurement';
-import { Predictor } from './predict';
+import { Predictor } from './predictor';
 
 const NONE: ReadonlySet<string> = new Set();
 

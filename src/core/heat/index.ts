@@ -38,7 +38,8 @@ export {
   type NeighbourVerdict,
 } from './verdict';
 export { evenField, type EvenField } from './field';
-export { completePlanEntry, parsePlanEntry, planFor, stepWords, type PlanEdit } from './plan-entry';
+export { applyPlanEdit, planFor, type PlanEdit } from './plan-edit';
+export { completePlanEntry, PAGE_LINES, parsePlanEntry, PLAN_GRAMMAR, type PlanEntry } from './plan-lines';
 export { aimPlan, type AimedPlan } from './aim';
 export {
   GOALS_BY_ALLOY,

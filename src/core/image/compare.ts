@@ -54,7 +54,7 @@ export function compareImages(
       words:
         positionWords(family, region, a, b) ??
         movedWords(shifts, movedBytes, differing) ??
-        meaningOf(region, differing),
+        interpretReading(region, differing),
     };
   });
 }
@@ -88,7 +88,7 @@ function movedWords(shifts: ReadonlyMap<number, number>, movedBytes: number, dif
   return `${movedBytes.toLocaleString('en')} bytes stand ${Math.abs(shift).toLocaleString('en')} ${shift > 0 ? 'later' : 'earlier'}${rest}`;
 }
 
-function meaningOf(region: Region, differing: number): string {
+function interpretReading(region: Region, differing: number): string {
   if (differing === 0) return 'the same';
   switch (region.meaning) {
     case 'identity':

@@ -17,7 +17,7 @@ const viewOf = (board: typeof heron, ...bodies: EventBody[]) =>
   );
 const usb = (port: string, side: 'A' | 'B', volts: number, amps: number): EventBody => ({
   kind: 'reading',
-  measurement: { kind: 'usb', port, side },
+  measurement: { kind: 'usbMeter', port, side },
   value: { kind: 'pair', volts, amps },
 });
 const PACK_OUT: EventBody = { kind: 'pack', state: 'out' };
@@ -78,7 +78,7 @@ test('every rail of a sound board passes its own window', () => {
   for (const board of [heron, marsh]) {
     const predictor = Predictor.of(board);
     const volts = (rail: string): number => {
-      const { value }: { value: Value } = idealReading(predictor, { kind: 'volts', rail }, SOUND);
+      const { value }: { value: Value } = idealReading(predictor, { kind: 'railVoltage', rail }, SOUND);
       return value.kind === 'figure' ? value.value : NaN;
     };
     const measured = new Map(railWindows(board).map((w) => [w.rail.id, volts(w.rail.id)]));

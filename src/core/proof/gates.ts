@@ -45,19 +45,19 @@ export function judgeGates(facts: GateFacts): Gate[] {
       'All rails in their windows',
       facts.rails.rails
         .filter((r) => r.state !== 'passes')
-        .map((r) => `${r.rail.id} ${r.state === 'fails' ? 'fails' : 'open'}`),
+        .map((r) => `${r.rail.id} ${r.state === 'fails' ? 'fails' : 'not yet'}`),
     ),
     gate(
       'plugs',
       'Both plug orientations charge',
       facts.plugs
         .filter((p) => p.healthy !== true)
-        .map((p) => `${p.port} ${p.side} ${p.healthy === false ? 'not healthy' : 'open'}`),
+        .map((p) => `${p.port} ${p.side} ${p.healthy === false ? 'not healthy' : 'not yet'}`),
     ),
     gate(
       'functions',
       'Functions tried',
-      facts.functions.filter((f) => f.works !== true).map((f) => `${f.id} ${f.works === false ? 'fails' : 'open'}`),
+      facts.functions.filter((f) => f.works !== true).map((f) => `${f.id} ${f.works === false ? 'fails' : 'not yet'}`),
     ),
   ];
   if (facts.seat !== undefined) gates.splice(1, 0, gate('seat', 'Placed parts sit and join', [...facts.seat]));

@@ -68,7 +68,7 @@ describe.each(DEMO_BOARDS)('%s, every fault that fails a rail when all rails are
     const missed = ofParts.flatMap((fault) => {
       const volts = new Map(
         board.rails.map((rail) => {
-          const { value } = idealReading(predictor, { kind: 'volts', rail: rail.id }, fault);
+          const { value } = idealReading(predictor, { kind: 'railVoltage', rail: rail.id }, fault);
           return [rail.id, value.kind === 'figure' ? value.value : 0];
         }),
       );
@@ -96,7 +96,7 @@ test('gates name what is missing and hold when nothing is', () => {
   };
   const gates = Object.fromEntries(judgeGates(facts).map((g) => [g.id, g]));
   expect(gates.rails.holds).toBe(true);
-  expect(gates.plugs).toMatchObject({ holds: false, missing: 'J1 B open' });
+  expect(gates.plugs).toMatchObject({ holds: false, missing: 'J1 B not yet' });
   expect(gates.shorts.missing).toBe('AON33 still shorted');
   expect(gates.image.holds).toBe(true);
   expect(gates.functions.holds).toBe(true);

@@ -14,7 +14,7 @@ export function railWindows(board: Board): RailWindow[] {
   return board.rails.map((rail) => ({ rail, ...railWindow(board, rail.id) }));
 }
 
-export type RailState = 'open' | 'passes' | 'fails';
+export type RailState = 'untested' | 'passes' | 'fails';
 
 export interface RailResult extends RailWindow {
   readonly measuredV?: number;
@@ -51,7 +51,8 @@ export function proveRails(
 ): RailProof {
   const rails = railWindows(board).map((w): RailResult => {
     const volts = measured.get(w.rail.id);
-    if (volts === undefined) return { ...w, state: 'open', words: `${formatVolt(w.minV)} to ${formatVolt(w.maxV)}` };
+    if (volts === undefined)
+      return { ...w, state: 'untested', words: `${formatVolt(w.minV)} to ${formatVolt(w.maxV)}` };
     const unsteady = notes.get(w.rail.id) ?? {};
     const words = faultOf(w, volts, unsteady);
     return {
@@ -68,7 +69,7 @@ export function proveRails(
     .map((r) => failureOf(board, r.rail, stateOf));
   return {
     rails,
-    next: rails.find((r) => r.state === 'open')?.rail.id,
+    next: rails.find((r) => r.state === 'untested')?.rail.id,
     failures,
     allPass: rails.every((r) => r.state === 'passes'),
   };

@@ -1,6 +1,6 @@
 export { lotArrivals, type LotArrivals } from './arrivals';
 export { checkStock } from './check';
-export { STOCK_FORMS, nextId, parseStockEntry, type StockEntry, type StockWorld } from './entry';
+export { completeStockEntry, nextId, parseStockEntry, STOCK_GRAMMAR, type StockEntry, type StockWorld } from './lines';
 export {
   CONDITIONS,
   placeWords,

@@ -1,21 +1,17 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { foldJob, type Story } from '@/core/job';
+import type { Story } from '@/core/job';
 import { problemText } from '@/core/result';
 import { findBoard } from '@/db/boards';
 import { database } from '@/db/client';
 import { enter } from '@/db/enter';
-import { jobEventsOf, openJob } from '@/db/jobs';
+import { openJob } from '@/db/jobs';
 
 /** Keeps the story of a job; a later story corrects the earlier one, which stays in the record. */
 export async function keepStory(number: number, story: Story, key: string): Promise<{ kept: boolean; words: string }> {
   const db = await database();
-  const { live } = foldJob(await jobEventsOf(db, number));
-  const cameBack = live.findLastIndex((e) => e.body.kind === 'reopen');
-  // The story with which it came first stays as it was when the job came back with another.
-  const earlier = live.slice(cameBack + 1).find((e) => e.body.kind === 'story');
-  const stored = await enter(db, number, { body: story, replaces: earlier?.seq }, key);
+  const stored = await enter(db, number, story, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   revalidatePath('/jobs/[number]', 'layout');
   return { kept: true, words: 'Kept.' };
@@ -27,6 +23,6 @@ export async function openNewJob(boardId: string, story: Story): Promise<{ numbe
   if (!(await findBoard(db, boardId))) return { words: `Expected a board of the library; got "${boardId}".` };
   if (story.symptom.trim() === '') return { words: 'Expected the symptom in the owner’s words; got nothing.' };
   const number = await openJob(db, boardId, new Date().toISOString());
-  const stored = await enter(db, number, { body: story });
+  const stored = await enter(db, number, story);
   return stored.ok ? { number, words: 'Opened.' } : { number, words: problemText(stored.problems) };
 }

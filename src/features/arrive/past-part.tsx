@@ -31,7 +31,7 @@ export function PastPart({ job, lessonsKept, onDropLesson }: PastPartProps) {
         <Text>
           Closed {past.closedAt.slice(0, 10)} as {past.outcome}. {past.mended.join(', ') || 'Nothing was changed'}.{' '}
           {past.cause && `The owner was told: ${past.cause.replace(/\.$/, '')}. `}
-          {past.reason && `It was closed with open gates: ${past.reason.replace(/\.$/, '')}.`}
+          {past.reason && `It was closed with gates not met: ${past.reason.replace(/\.$/, '')}.`}
         </Text>
         <Text color="quiet" fontSize="14px" mt="1">
           Proven then: {past.proven.join(', ').toLowerCase() || 'nothing'}.{' '}

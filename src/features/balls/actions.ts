@@ -40,7 +40,7 @@ export async function keepInspection(number: number, form: FormData, key: string
   if (!checked.success || (checked.data.kind !== 'inspection' && checked.data.kind !== 'padLook'))
     return no(`Expected what was seen in the picture: ${checked.error?.issues[0].path.join('.') ?? 'balls or pads'}.`);
   const sha256 = await keepImage(db, { bytes, name, at: new Date().toISOString() });
-  const stored = await enter(db, number, { body: { ...checked.data, sha256 } }, key);
+  const stored = await enter(db, number, { ...checked.data, sha256 }, key);
   if (!stored.ok) return no(problemText(stored.problems));
   revalidatePath('/jobs/[number]', 'layout');
   return { kept: true, words: 'Kept on the job with its picture.' };

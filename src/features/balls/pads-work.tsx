@@ -4,7 +4,7 @@ import { useMemo, useState, useTransition } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import { sitePads, type PadInspection } from '@/core/inspect';
-import type { JobView, KeepEvent, PadInspectionKept } from '@/core/job';
+import type { JobView, KeepEvent, KeptPadLook } from '@/core/job';
 import { judgePadLook, type PadLook } from '@/core/joints';
 import { PadPicture } from '@/drawings/pad-picture';
 import { AnswerNote, Headline, MainButton, PlainButton } from '@/ui';
@@ -12,7 +12,7 @@ import { keepInspection, type BallsAnswer } from './actions';
 import { PictureSource, fetched } from './picture-source';
 import { usePictureRun } from './use-picture-run';
 
-type Seen = Pick<PadInspectionKept, 'toPicture' | 'width' | 'height' | 'pads' | 'bridges'>;
+type Seen = Pick<KeptPadLook, 'toPicture' | 'width' | 'height' | 'pads' | 'bridges'>;
 
 /** A picture with what was seen in it, before or after it is kept. */
 interface Look {

@@ -92,11 +92,11 @@ describe('taking a device in', () => {
 });
 
 describe('closing', () => {
-  test('as repaired is refused while gates are open, and names them', async () => {
+  test('as repaired is refused while gates are not met, and names them', async () => {
     const answer = await closeJob(27, { outcome: 'repaired', cause: 'flood' }, 'close-27-a');
     expect(answer.kept).toBe(false);
     expect(answer.words).toMatch(
-      /^Expected all gates to hold, or a reason\. Open: all rails in their windows \(CHG5 open/,
+      /^Expected all gates to hold, or a reason\. Not yet: all rails in their windows \(CHG5 not yet/,
     );
     expect((await loadJob(27))!.state.closed).toBeUndefined();
   });

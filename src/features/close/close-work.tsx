@@ -22,7 +22,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
     return (
       <>
         <Headline title={`Closed: ${OUTCOME_WORDS[closed.outcome].toLowerCase()}`} aside={closed.at.slice(0, 10)}>
-          {closed.cause || 'No cause stated.'} {closed.reason && `Closed with open gates: ${closed.reason}`}
+          {closed.cause || 'No cause stated.'} {closed.reason && `Closed with gates not met: ${closed.reason}`}
         </Headline>
         <ReportLinks number={job.number} />
         <LessonPart job={job} isKept={isLessonKept} />
@@ -36,15 +36,15 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
         title={
           open.length === 0
             ? 'All gates hold: close it as repaired'
-            : `${open.length} of ${job.proof.gates.length} gates are open`
+            : `${open.length} of ${job.proof.gates.length} gates are not yet met`
         }
         aside={`job ${job.number}`}
       >
         {open.length === 0
           ? 'Tell the owner the cause, or the repair comes back.'
-          : `Open: ${open.map((g) => g.words.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
+          : `Not yet: ${open.map((g) => g.words.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
       </Headline>
-      <CloseForm job={job} gatesOpen={open.length > 0} />
+      <CloseForm job={job} gatesMissing={open.length > 0} />
       <PicturePart job={job} />
       <Box mt="6">
         <ReportLinks number={job.number} />
@@ -111,7 +111,7 @@ function ReopenPart({ job }: { job: JobView }) {
   );
 }
 
-function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
+function CloseForm({ job, gatesMissing }: { job: JobView; gatesMissing: boolean }) {
   const stopped = job.state.decision?.action === 'stop';
   const [outcome, setOutcome] = useState<Outcome>(stopped ? 'stopped' : 'repaired');
   const [cause, setCause] = useState('');
@@ -123,7 +123,7 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
   const parts = partsUsed(job.board, job.state, job.practice);
   const worked = parseFigure(minutes.trim());
   const suggested = suggestedPrice(parts, worked.ok ? worked.value : 0, job.practice);
-  const needsReason = outcome === 'repaired' && gatesOpen;
+  const needsReason = outcome === 'repaired' && gatesMissing;
   const close = (): void =>
     start(async () => {
       const [stated, problems] = billOf(minutes, price);
@@ -147,7 +147,11 @@ function CloseForm({ job, gatesOpen }: { job: JobView; gatesOpen: boolean }) {
       </Flex>
       <Lines label="Cause, as the owner is told" value={cause} onChange={setCause} />
       {needsReason && (
-        <Lines label="Reason for closing with open gates; the report prints it" value={reason} onChange={setReason} />
+        <Lines
+          label="Reason for closing with gates not met; the report prints it"
+          value={reason}
+          onChange={setReason}
+        />
       )}
       <Flex gap="5" mb="4">
         <Named name="Bench minutes, by the times of the entries">

@@ -39,7 +39,7 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
         <Text style={style.line}>{`Symptom: ${plain(report.symptom)}`}</Text>
         <Text style={style.line}>{`Cause: ${plain(report.cause)}`}</Text>
         {report.reason ? (
-          <Text style={{ fontWeight: 700 }}>{`Closed with open gates, because: ${plain(report.reason)}`}</Text>
+          <Text style={{ fontWeight: 700 }}>{`Closed with gates not met, because: ${plain(report.reason)}`}</Text>
         ) : null}
         {report.past.map((line) => (
           <Text key={line} style={style.line}>

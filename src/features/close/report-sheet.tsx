@@ -28,7 +28,7 @@ export function ReportSheet({ report }: { report: JobReport }) {
       {report.past.map((line) => (
         <Text key={line}>{line}</Text>
       ))}
-      {report.reason && <Text fontWeight="700">Closed with open gates, because: {report.reason}</Text>}
+      {report.reason && <Text fontWeight="700">Closed with gates not met, because: {report.reason}</Text>}
       <Part title="What was found">
         {report.findings.map((f) => (
           <Text key={f.stage}>

@@ -65,12 +65,12 @@ async function keep(db: Database, job: JobView, body: ChosenRoute, key: string):
     const decided = await enter(
       db,
       job.number,
-      { body: { kind: 'decision', action: 'replace', ref: body.ref, words } },
+      { kind: 'decision', action: 'replace', ref: body.ref, words },
       `decision ${key}`,
     );
     if (!decided.ok) return no(problemText(decided.problems));
   }
-  const stored = await enter(db, job.number, { body }, key);
+  const stored = await enter(db, job.number, body, key);
   return stored.ok ? { kept: true, words: `Chosen: ${body.typeId}, ${body.words}` } : no(problemText(stored.problems));
 }
 

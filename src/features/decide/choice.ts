@@ -1,5 +1,5 @@
 import { partByRef, type Board, type Slot } from '@/core/board';
-import { HARM, HOUR_PRICE, type Repair } from '@/core/diagnose';
+import { HOUR_PRICE, partWork, type Repair } from '@/core/diagnose';
 import type { ChosenRoute, JobView } from '@/core/job';
 import {
   SCHOOL_WORDS,
@@ -77,7 +77,7 @@ export function placeToFill(job: JobView): Slot | undefined {
   const { decision } = job.state;
   const refs = decision
     ? [decision.action === 'replace' ? decision.ref : null]
-    : job.repairs.flatMap((r) => r.parts.filter((p) => p.action === 'replace').map((p) => p.ref));
+    : job.repairs.flatMap((r) => r.targets.flatMap((t) => (t.kind === 'part' ? [t.ref] : [])));
   return refs.map((ref) => job.board.slots.find((s) => s.ref === ref)).find(Boolean);
 }
 
@@ -97,7 +97,7 @@ export function needOf(job: JobView, slot: Slot, { types, families }: ChoiceWorl
 function imageSoundOf({ state }: JobView, memory: string): boolean | undefined {
   if (state.written?.ref === memory) return true;
   if (state.images.patient) return state.images.patient.sound;
-  const last = state.readings.findLast((r) => r.measurement.kind === 'image' && r.measurement.ref === memory);
+  const last = state.readings.findLast((r) => r.measurement.kind === 'imageCheck' && r.measurement.ref === memory);
   return last && last.value.kind === 'pass';
 }
 
@@ -131,9 +131,9 @@ export function choiceOf(job: JobView, slot: Slot, world: ChoiceWorld): ChoiceVi
 /** The repair of this place where it is among the best ones; else the part is taken to be the fault. */
 function plannedRepair(job: JobView, ref: string): Pick<Repair, 'cureChance' | 'minutes' | 'harm'> {
   const found = job.repairs.find(
-    (r) => r.parts.length === 1 && r.parts[0].action === 'replace' && r.parts[0].ref === ref,
+    ({ targets: [first, ...more] }) => more.length === 0 && first.kind === 'part' && first.ref === ref,
   );
-  return found ?? { cureChance: 1, minutes: 0, harm: HARM[partByRef(job.board, ref)!.kind] };
+  return found ?? { cureChance: 1, minutes: 0, harm: partWork(job.board, ref).harm };
 }
 
 function routeView(board: Board, slot: Slot, route: Route, outlook: Outlook): RouteView {

@@ -3,7 +3,7 @@
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { EventBody, JobView, KeepEvent } from '@/core/job';
-import type { Repair } from '@/core/diagnose';
+import { repairAction, targetName, type BoardTarget, type Repair } from '@/core/diagnose';
 import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
 import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
 
@@ -114,9 +114,9 @@ function RouteRow({
   busy: boolean;
   onTake: (body: Decision) => void;
 }) {
-  const [part] = repair.parts;
+  const [target] = repair.targets;
   const chosen = isChosen(job, repair);
-  const what = repair.parts.map(({ ref }) => job.board.parts.find((p) => p.ref === ref)?.what).filter(Boolean);
+  const what = repair.targets.map((t) => job.board.parts.find((p) => p.ref === targetName(t))?.what).filter(Boolean);
   return (
     <chakra.tr borderBottom="1px solid" borderColor="rule">
       <chakra.td py="2.5">
@@ -140,7 +140,7 @@ function RouteRow({
           <Choose
             first={first}
             busy={busy}
-            onClick={() => onTake({ kind: 'decision', ...part, words: decisionWords(repair) })}
+            onClick={() => onTake({ kind: 'decision', ...asDecided(target), words: decisionWords(repair) })}
           />
         )}
       </chakra.td>
@@ -151,13 +151,17 @@ function RouteRow({
 /** A pair is known by its words; one part by what is done to it, however it was worded. */
 function isChosen({ state: { decision }, repairs }: JobView, repair: Repair): boolean {
   if (!decision) return false;
-  const pair = repairs.find((r) => r.parts.length > 1 && decisionWords(r) === decision.words);
-  if (pair || repair.parts.length > 1) return pair === repair;
-  return decision.action === repair.parts[0].action && decision.ref === repair.parts[0].ref;
+  const pair = repairs.find((r) => r.targets.length > 1 && decisionWords(r) === decision.words);
+  if (pair || repair.targets.length > 1) return pair === repair;
+  const { action, ref } = asDecided(repair.targets[0]);
+  return decision.action === action && decision.ref === ref;
 }
 
-const decisionWords = ({ words, parts }: Repair): string =>
-  parts.length === 1 && parts[0].action === 'replace' ? `New ${parts[0].ref}, same revision` : words;
+/** A target as a decision names it. */
+const asDecided = (target: BoardTarget) => ({ action: repairAction(target), ref: targetName(target) });
+
+const decisionWords = ({ words, targets: [first, ...more] }: Repair): string =>
+  more.length === 0 && first.kind === 'part' ? `New ${first.ref}, same revision` : words;
 
 function Figure({ children }: { children: string | number }) {
   return (

@@ -3,6 +3,7 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
   NOMINAL_STATION,
+  applyPlanEdit,
   asPlacing,
   nozzleFor,
   startingPlan,
@@ -11,6 +12,7 @@ import {
   type GoalSets,
   type HeatGoals,
   type HeatPlan,
+  type PlanEdit,
   type Station,
 } from '@/core/heat';
 import { partByRef, type Board } from '@/core/board';
@@ -52,7 +54,10 @@ interface Desk {
   readonly atS: number;
   readonly kept: boolean;
   readonly setStation: (id: string) => void;
+  /** Takes a whole plan: found, translated, held, or opened. */
   readonly setPlan: (plan: HeatPlan) => void;
+  /** Changes the plan by one edit; false where the edit cannot be made here. */
+  readonly change: (edit: PlanEdit) => boolean;
   /** Begins with a plan and sets its dial in the same way. */
   readonly begin: (plan: HeatPlan) => void;
   /** Sets the dial of the hottest steps so that the coldest joint just gets hot enough. */
@@ -181,6 +186,11 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       kept,
       setStation,
       setPlan,
+      change: (edit) => {
+        const next = applyPlanEdit(job.board, station, plan, edit);
+        if (next.ok) setPlan(next.value);
+        return next.ok;
+      },
       begin: (next) => setWish({ plan: next, aim: true }),
       aim: () => setWish({ plan, aim: true }),
       setAtS,

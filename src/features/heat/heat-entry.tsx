@@ -1,7 +1,7 @@
 'use client';
 
-import { applyCompletion } from '@/core/job';
-import { completePlanEntry, parsePlanEntry } from '@/core/heat';
+import { applyCompletion, grammarForms } from '@/core/command-line';
+import { completePlanEntry, PAGE_LINES, parsePlanEntry, PLAN_GRAMMAR } from '@/core/heat';
 import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from '@/ui';
 import { useHeatDesk } from './heat-desk';
@@ -10,6 +10,8 @@ import { useHeatDesk } from './heat-desk';
 const JOB_LINES = /^(off|on|pack|note)\b/;
 
 const aimWords = (overK: number): string => `Sets the dial so that the coldest joint peaks ${overK} °C above liquidus.`;
+
+const FORMS = [...grammarForms(PLAN_GRAMMAR), ...PAGE_LINES];
 
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
@@ -60,6 +62,7 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
             ? undefined
             : `off ${plan.partRef.toLowerCase()}`
       }
+      forms={FORMS}
       commands={commands}
     />
   );

@@ -117,7 +117,7 @@ function VerdictFigures() {
 }
 
 function PlanBasis() {
-  const { job, plan, station, stations, setStation, setPlan, last, status, copper, setCopper } = useHeatDesk();
+  const { job, plan, station, stations, setStation, change, last, status, copper, setCopper } = useHeatDesk();
   const chips = job.board.parts.filter((p) => !['capacitor', 'resistor'].includes(p.kind));
   return (
     <MarginPart title="What it rests on">
@@ -130,7 +130,7 @@ function PlanBasis() {
         <Choice
           label="Part"
           value={plan.partRef}
-          onChange={(partRef) => setPlan({ ...plan, partRef, covers: plan.covers.filter((c) => c !== partRef) })}
+          onChange={(ref) => change({ edit: 'part', ref })}
           options={chips.map((p) => [p.ref, `${p.ref} ${p.what}`])}
         />
       )}
@@ -138,7 +138,7 @@ function PlanBasis() {
         <Choice
           label="Underfill"
           value={String(plan.softensC)}
-          onChange={(v) => setPlan({ ...plan, softensC: Number(v) })}
+          onChange={(v) => change({ edit: 'softens', softensC: Number(v) })}
           options={underfillOptions(plan.softensC)}
         />
       )}
@@ -146,19 +146,19 @@ function PlanBasis() {
       <Choice
         label="Nozzle"
         value={String(plan.nozzleMm)}
-        onChange={(v) => setPlan({ ...plan, nozzleMm: Number(v) })}
+        onChange={(v) => change({ edit: 'nozzle', mm: Number(v) })}
         options={station.nozzlesMm.map((n) => [String(n), `${n} mm`])}
       />
       <Choice
         label="Alloy"
         value={plan.alloy}
-        onChange={(v) => setPlan({ ...plan, alloy: alloySchema.parse(v) })}
+        onChange={(v) => change({ edit: 'alloy', alloy: alloySchema.parse(v) })}
         options={alloySchema.options.map((a) => [a, `${a}, ${ALLOYS[a].words}`])}
       />
       <Choice
         label="Plate"
         value={plan.plateSetC === null ? 'off' : String(plan.plateSetC)}
-        onChange={(v) => setPlan({ ...plan, plateSetC: v === 'off' ? null : Number(v) })}
+        onChange={(v) => change({ edit: 'plate', setC: v === 'off' ? null : Number(v) })}
         options={[
           ['off', 'no plate'],
           ...(station.plate

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
-import { parsePlanEntry, type HeatStep } from '@/core/heat';
+import type { HeatStep } from '@/core/heat';
 import { useEntryOffer } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
@@ -29,12 +29,11 @@ export function HeatSteps() {
 }
 
 function Step({ step, index }: { step: HeatStep; index: number }) {
-  const { job, station, plan, setPlan } = useHeatDesk();
+  const { change } = useHeatDesk();
   const { offerText } = useEntryOffer();
-  const edit = (word: string): void => {
-    const edited = parsePlanEntry(job.board, station, plan, `step ${index + 1} ${word}`);
-    if (edited.ok) setPlan(edited.value.plan);
-    else offerText(`step ${index + 1} ${word}`);
+  // What cannot be set goes to the entry line, which says why.
+  const edit = (setting: StepSetting, value: number, word: string): void => {
+    if (!change({ edit: 'step', index, change: { [setting]: value } })) offerText(`step ${index + 1} ${word}`);
   };
   return (
     <Box
@@ -54,14 +53,39 @@ function Step({ step, index }: { step: HeatStep; index: number }) {
           air off
         </Text>
       ) : (
-        <StepFigure label={`Step ${index + 1}, dial in °C`} value={step.airSetC} unit="°C" large onEdit={edit} />
+        <StepFigure
+          label={`Step ${index + 1}, dial in °C`}
+          setting="airSetC"
+          value={step.airSetC}
+          unit="°C"
+          large
+          onEdit={edit}
+        />
       )}
       <Flex gap="2" wrap="wrap">
-        <StepFigure label={`Step ${index + 1}, seconds`} value={step.durationS} unit="s" onEdit={edit} />
+        <StepFigure
+          label={`Step ${index + 1}, seconds`}
+          setting="durationS"
+          value={step.durationS}
+          unit="s"
+          onEdit={edit}
+        />
         {step.airSetC !== null && (
           <>
-            <StepFigure label={`Step ${index + 1}, flow in l/min`} value={step.flowLpm} unit="l" onEdit={edit} />
-            <StepFigure label={`Step ${index + 1}, height in mm`} value={step.heightMm} unit="mm" onEdit={edit} />
+            <StepFigure
+              label={`Step ${index + 1}, flow in l/min`}
+              setting="flowLpm"
+              value={step.flowLpm}
+              unit="l"
+              onEdit={edit}
+            />
+            <StepFigure
+              label={`Step ${index + 1}, height in mm`}
+              setting="heightMm"
+              value={step.heightMm}
+              unit="mm"
+              onEdit={edit}
+            />
           </>
         )}
       </Flex>
@@ -69,18 +93,23 @@ function Step({ step, index }: { step: HeatStep; index: number }) {
   );
 }
 
+type StepSetting = Exclude<keyof HeatStep, 'name'>;
+
 interface StepFigureProps {
   readonly label: string;
   readonly value: number;
   readonly unit: string;
   readonly large?: boolean;
-  readonly onEdit: (word: string) => void;
+  readonly setting: StepSetting;
+  /** @param word the same as the entry line would have it. */
+  readonly onEdit: (setting: StepSetting, value: number, word: string) => void;
 }
 
 /** A figure that is typed over in place; it counts when the field is left or Enter is pressed. */
-function StepFigure({ label, value, unit, large, onEdit }: StepFigureProps) {
+function StepFigure({ label, setting, value, unit, large, onEdit }: StepFigureProps) {
   const commit = (text: string): void => {
-    if (text.trim() !== '' && Number(text) !== value) onEdit(`${text.trim()}${unit === '°C' ? '' : unit}`);
+    const typed = text.trim();
+    if (typed !== '' && Number(typed) !== value) onEdit(setting, Number(typed), `${typed}${unit === '°C' ? '' : unit}`);
   };
   return (
     <chakra.label

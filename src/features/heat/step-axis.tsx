@@ -2,7 +2,7 @@
 
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { Box } from '@chakra-ui/react';
-import { planSeconds, type HeatPlan, type HeatStep } from '@/core/heat';
+import { applyPlanEdit, planSeconds, type HeatPlan, type HeatStep, type PlanEdit } from '@/core/heat';
 import { tone } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
@@ -10,12 +10,14 @@ const WIDTH = 1000;
 const HEIGHT = 64;
 const HANDLE = 9;
 const DIAL_STEP_C = 5;
+/** The longest step that a plan can have, s. */
+const MOST_STEP_S = 600;
 
 type Grip = { readonly index: number; readonly what: 'dial' | 'seconds' };
 
 /** The steps on a time axis, as high as their dial: top edges are dragged up and down, right edges along; arrow keys do the same. */
 export function StepAxis() {
-  const { plan, station, preview, drag, drop, setPlan } = useHeatDesk();
+  const { job, plan, station, preview, drag, drop, change } = useHeatDesk();
   const svg = useRef<SVGSVGElement>(null);
   const [grip, setGrip] = useState<Grip>();
   const shown = preview?.plan ?? plan;
@@ -26,15 +28,18 @@ export function StepAxis() {
   const scaleS = grip ? heldS : totalS;
   const y = (dialC: number): number => HEIGHT - 4 - ((dialC - low) / (high - low)) * (HEIGHT - 12);
 
-  const changed = (from: HeatPlan, { index, what }: Grip, value: number): HeatPlan => ({
-    ...from,
-    steps: from.steps.map((s, i) => {
-      if (i !== index) return s;
-      return what === 'dial'
-        ? { ...s, airSetC: Math.min(high, Math.max(low, Math.round(value / DIAL_STEP_C) * DIAL_STEP_C)) }
-        : { ...s, durationS: Math.min(600, Math.max(1, Math.round(value))) };
-    }),
+  /** The edit that a grip makes at a value: as the bench can set it. */
+  const editAt = ({ index, what }: Grip, value: number): PlanEdit => ({
+    ...{ edit: 'step', index },
+    change:
+      what === 'dial'
+        ? { airSetC: Math.min(high, Math.max(low, Math.round(value / DIAL_STEP_C) * DIAL_STEP_C)) }
+        : { durationS: Math.min(MOST_STEP_S, Math.max(1, Math.round(value))) },
   });
+  const edited = (from: HeatPlan, edit: PlanEdit): HeatPlan => {
+    const next = applyPlanEdit(job.board, station, from, edit);
+    return next.ok ? next.value : from;
+  };
 
   const starts = shown.steps.reduce<number[]>((list, s) => [...list, list[list.length - 1] + s.durationS], [0]);
 
@@ -43,7 +48,7 @@ export function StepAxis() {
     const box = svg.current!.getBoundingClientRect();
     const at = ((e.clientX - box.left) / box.width) * scaleS;
     const dial = low + ((HEIGHT - 4 - ((e.clientY - box.top) / box.height) * HEIGHT) / (HEIGHT - 12)) * (high - low);
-    drag(changed(plan, grip, grip.what === 'dial' ? dial : at - starts[grip.index]));
+    drag(edited(plan, editAt(grip, grip.what === 'dial' ? dial : at - starts[grip.index])));
   }
 
   const take = (next: Grip) => (e: PointerEvent<SVGElement>) => {
@@ -56,7 +61,7 @@ export function StepAxis() {
     const sign = ['ArrowUp', 'ArrowRight'].includes(e.key) ? 1 : ['ArrowDown', 'ArrowLeft'].includes(e.key) ? -1 : 0;
     if (sign === 0) return;
     e.preventDefault();
-    setPlan(changed(plan, at, value + sign * by));
+    change(editAt(at, value + sign * by));
   };
 
   const handle = (at: Grip, step: HeatStep, shape: { x: number; y: number; width: number; height: number }) => {
@@ -69,7 +74,7 @@ export function StepAxis() {
         aria-label={`Step ${at.index + 1}, ${at.what === 'dial' ? 'dial' : 'seconds'}, drag`}
         aria-valuenow={value}
         aria-valuemin={at.what === 'dial' ? low : 1}
-        aria-valuemax={at.what === 'dial' ? high : 600}
+        aria-valuemax={at.what === 'dial' ? high : MOST_STEP_S}
         fill={tone.copper}
         fillOpacity={grip?.index === at.index && grip.what === at.what ? 0.9 : 0.35}
         style={{ cursor: at.what === 'dial' ? 'ns-resize' : 'ew-resize', touchAction: 'none' }}

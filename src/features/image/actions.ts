@@ -37,7 +37,7 @@ async function familyOfJob(db: Database, number: number): Promise<ImageFamily | 
 
 /** Enters what happened to an image; the record seals it with what happened before. */
 async function enterImage(db: Database, number: number, body: ImageEvent, words: string): Promise<ImageAnswer> {
-  const stored = await enter(db, number, { body });
+  const stored = await enter(db, number, body);
   if (!stored.ok) return no(problemText(stored.problems));
   revalidatePath('/jobs/[number]', 'layout');
   return { kept: true, words };

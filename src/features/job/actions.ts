@@ -1,13 +1,13 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { foldJob, lastUndoable, parseEntry, type EntryMode, type EventBody } from '@/core/job';
+import { foldJob, parseEntry, type EntryMode, type EventBody, type JobEvent } from '@/core/job';
 import { foldStock } from '@/core/stock';
 import { problemText } from '@/core/result';
 import type { EntryAnswer } from '@/ui';
 import { findBoard } from '@/db/boards';
 import { database, type Database } from '@/db/client';
-import { benchMeta, enter } from '@/db/enter';
+import { benchMeta, enter, execute } from '@/db/enter';
 import { findJob, jobEventsOf } from '@/db/jobs';
 import { appendStock, stockEventsOf } from '@/db/stock';
 
@@ -21,9 +21,9 @@ export async function enterLine(number: number, text: string, mode: EntryMode, k
   if (!job || !board) return { kept: false, words: `Expected a job that exists; there is no job ${number}.` };
   const entry = parseEntry(board, foldJob(await jobEventsOf(db, number)), text, mode);
   if (!entry.ok) return { kept: false, words: problemText(entry.problems) };
-  const stored = await enter(db, number, entry.value, key);
+  const stored = await execute(db, number, entry.value.command, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
-  await fitChosenChip(db, number, entry.value.body, key);
+  await fitChosenChip(db, number, stored.value.body, key);
   refresh();
   return { kept: true, words: entry.value.echo, seq: stored.value.seq };
 }
@@ -31,7 +31,7 @@ export async function enterLine(number: number, text: string, mode: EntryMode, k
 /** Stores an event that a button or a form made. */
 export async function enterEvent(number: number, body: EventBody, key: string): Promise<EntryAnswer> {
   const db = await database();
-  const stored = await enter(db, number, { body }, key);
+  const stored = await enter(db, number, body, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   await fitChosenChip(db, number, body, key);
   refresh();
@@ -42,7 +42,7 @@ export async function enterEvent(number: number, body: EventBody, key: string): 
  * A new part that goes on is the chip that was chosen for its place: the stock then has it on the board. Where the stock
  * has it elsewhere by now, the stock stays as it is: the job's record does not wait for it.
  */
-async function fitChosenChip(db: Database, number: number, body: EventBody, key: string): Promise<void> {
+async function fitChosenChip(db: Database, number: number, body: JobEvent['body'], key: string): Promise<void> {
   if (body.kind !== 'partOn' || !body.fresh) return;
   const { route } = foldJob(await jobEventsOf(db, number));
   if (route?.ref !== body.ref) return;
@@ -55,9 +55,7 @@ async function fitChosenChip(db: Database, number: number, body: EventBody, key:
 /** Takes back the last entry that counts. It stays in the record. */
 export async function undoLast(number: number, key: string): Promise<EntryAnswer> {
   const db = await database();
-  const last = lastUndoable(await jobEventsOf(db, number));
-  if (!last) return { kept: false, words: 'Nothing to undo: the story stays.' };
-  const stored = await enter(db, number, { body: { kind: 'undo', seq: last.seq } }, key);
+  const stored = await execute(db, number, { do: 'undoLast' }, key);
   if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
   refresh();
   return { kept: true, words: 'Taken back; it stays in the record.' };

@@ -2,10 +2,11 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { findPlace } from '@/core/board';
-import { Predictor, meaningOf } from '@/core/diagnose';
+import { applyCompletion, grammarForms } from '@/core/command-line';
+import { Predictor, interpretReading } from '@/core/diagnose';
 import {
-  applyCompletion,
   completeEntry,
+  JOB_GRAMMAR,
   isBareValue,
   parseEntry,
   type EntryMode,
@@ -40,6 +41,8 @@ const VIEW_KEYS: Partial<Record<StageId, readonly (readonly [key: string, view: 
   ],
 };
 
+const FORMS = grammarForms(JOB_GRAMMAR);
+
 export interface JobEntryProps {
   readonly job: JobView;
   readonly stage: StageId;
@@ -62,10 +65,17 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
   function echo(text: string): Echo {
     const entry = parseEntry(board, state, whole(text), mode);
     if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
-    const { body, echo: words } = entry.value;
-    if (body.kind !== 'reading') return { words, state: 'plain' };
-    const meaning = meaningOf(Predictor.of(board), body.measurement, body.value, new Set(state.absent), job.references);
-    return { words: meaning.words ? `${words}: ${meaning.words}` : words, state: meaning.state };
+    const { command, echo: words } = entry.value;
+    if (command.do !== 'record' || command.body.kind !== 'reading') return { words, state: 'plain' };
+    const { body } = command;
+    const meaning = interpretReading(
+      Predictor.of(board),
+      body.measurement,
+      body.value,
+      new Set(state.absent),
+      job.references,
+    );
+    return { words: meaning.message ? `${words}: ${meaning.message}` : words, state: meaning.state };
   }
 
   const other: EntryCommand = {
@@ -73,19 +83,17 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
     label: 'other test',
     run: () => router.replace(`${pathname}?test=${(testIndex + 1) % Math.max(1, job.tests.length)}`, { scroll: false }),
   };
-  const views = (VIEW_KEYS[stage] ?? []).map(
-    ([key, view, label]): EntryCommand => ({
-      ...{ key, label, quiet: true },
-      run: () => router.push(`${pathname}?view=${view}`),
-    }),
-  );
+  const views = (VIEW_KEYS[stage] ?? []).map(([key, view, label]): EntryCommand => ({
+    ...{ key, label, quiet: true },
+    run: () => router.push(`${pathname}?view=${view}`),
+  }));
   const asksTests = stage === 'probe' || stage === 'outside';
   return (
     <EntryBar
       name={String(job.number)}
       placeholder={bareStem ? '0.262' : (PLACEHOLDER[stage] ?? 'note, or a reading')}
       echo={echo}
-      complete={(text) => completeEntry(board, text)}
+      complete={(text) => completeEntry(board, state, text)}
       applyCompletion={applyCompletion}
       submit={async (text) => {
         const answer = await enterLine(job.number, whole(text), mode, crypto.randomUUID());
@@ -94,6 +102,7 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       }}
       version={job.version}
       suggestion={bareStem ?? suggestionOf(job, stage, test?.stem)}
+      forms={FORMS}
       commands={[...(asksTests ? [other] : []), ...views, ...commands]}
     />
   );

@@ -28,6 +28,20 @@ const PlanLine = ({ text }: { text: string }) => (
   </Box>
 );
 
+/** Rows of the record that this program cannot read: said on every stage, the rest of the job is shown. */
+const UnreadableNote = ({ rows }: { rows: JobView['state']['unreadable'] }) =>
+  rows.length === 0 ? null : (
+    <Box role="alert" borderLeft="3px solid" borderColor="rust" pl="3" mb="3" fontSize="14px">
+      <Text fontWeight="700">
+        {rows.length === 1 ? 'One entry of this job' : `${rows.length} entries of this job`} cannot be read and does not
+        count.
+      </Text>
+      {rows.map((r) => (
+        <Text key={r.seq}>{r.problem}</Text>
+      ))}
+    </Box>
+  );
+
 /** In every stage of a job that came back: what was mended last time, and the odds that it is that again. */
 const PastNote = ({ job, past }: { job: JobView; past: JobView['past'][number] }) => (
   <MarginPart title={`Came back after ${past.daysGood} ${past.daysGood === 1 ? 'day' : 'days'}`}>
@@ -64,6 +78,7 @@ export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm'
         path={<Path number={job.number} stage={stage} findings={job.findings} next={job.next.stage} />}
         work={
           <>
+            <UnreadableNote rows={job.state.unreadable} />
             {job.plan[stage] && <PlanLine text={job.plan[stage]} />}
             {work}
           </>

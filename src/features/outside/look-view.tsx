@@ -3,7 +3,7 @@
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { Port } from '@/core/board';
-import { LOOK_FINDINGS, LOOK_WORDS, type LookFinding } from '@/core/diagnose';
+import { LOOK_FINDINGS, LOOK_FINDING_LABELS, type LookFinding } from '@/core/diagnose';
 import { LOOK_ADVICE, portGate, type JobView, type KeepEvent } from '@/core/job';
 import { MainButton, ProblemNote } from '@/ui';
 
@@ -25,7 +25,7 @@ export function LookView({ job, port, onKeep }: LookViewProps) {
   const keep = (): void =>
     start(async () => {
       const value = seen.length > 0 ? ({ kind: 'fail', seen: [...seen] } as const) : ({ kind: 'pass' } as const);
-      const measurement = { kind: 'look', ref: port.id } as const;
+      const measurement = { kind: 'visualInspection', ref: port.id } as const;
       const answer = await onKeep(job.number, { kind: 'reading', measurement, value }, crypto.randomUUID());
       setProblem(answer.kept ? undefined : answer.words);
     });
@@ -52,7 +52,7 @@ export function LookView({ job, port, onKeep }: LookViewProps) {
             alignSelf="center"
           />
           <Text as="span" fontWeight="600" w="230px" flexShrink="0" color={seen.includes(finding) ? 'rust' : 'ink'}>
-            {capital(LOOK_WORDS[finding])}
+            {capital(LOOK_FINDING_LABELS[finding])}
           </Text>
           <Text as="span" fontSize="14px" color={seen.includes(finding) ? 'ink' : 'quiet'}>
             {LOOK_ADVICE[finding]}

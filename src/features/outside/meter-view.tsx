@@ -2,8 +2,8 @@
 
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import type { PlugSide, Port } from '@/core/board';
-import { OUTSIDE_THINGS, meterCases, type Measurement } from '@/core/diagnose';
-import { packRail, type JobView, type ReadingView } from '@/core/job';
+import { OUTSIDE_THINGS, meterCases, packRail, type Measurement } from '@/core/diagnose';
+import type { JobView, ReadingView } from '@/core/job';
 import type { ExpectedDraw } from '@/core/trace';
 import { MeterPlane } from '@/drawings/meter-plane';
 import { useEntryOffer } from '@/ui';
@@ -50,7 +50,7 @@ const usbReadings = (
   port: string,
 ): { side: PlugSide; volts: number; amps: number; state: 'good' | 'bad' | 'plain' }[] =>
   (['A', 'B'] as const).flatMap((side) => {
-    const r = latest(job, (m) => m.kind === 'usb' && m.port === port && m.side === side);
+    const r = latest(job, (m) => m.kind === 'usbMeter' && m.port === port && m.side === side);
     return r?.raw.kind === 'pair' ? [{ side, volts: r.raw.volts, amps: r.raw.amps, state: r.meaning.state }] : [];
   });
 
@@ -77,7 +77,7 @@ const portPrefix = (job: JobView, port: Port): string =>
 
 function WayFigure({ job, port, side, large }: { job: JobView; port: Port; side: PlugSide; large: boolean }) {
   const { offerText } = useEntryOffer();
-  const r = latest(job, (m) => m.kind === 'usb' && m.port === port.id && m.side === side);
+  const r = latest(job, (m) => m.kind === 'usbMeter' && m.port === port.id && m.side === side);
   const stem = `usb ${portPrefix(job, port)}${side.toLowerCase()} `;
   return (
     <Box
@@ -111,7 +111,7 @@ function WayFigure({ job, port, side, large }: { job: JobView; port: Port; side:
         )}
         {r && (
           <Text as="span" fontSize="14px" color={r.meaning.state === 'bad' ? 'rust' : 'leaf'}>
-            {r.meaning.words}
+            {r.meaning.message}
           </Text>
         )}
       </Flex>
@@ -128,19 +128,19 @@ function QuickTests({ job, port }: { job: JobView; port: Port }) {
       <QuickTest
         name="Quick tester"
         stem={`tester ${prefix}`}
-        reading={latest(job, (m) => m.kind === 'tester' && m.port === port.id)}
+        reading={latest(job, (m) => m.kind === 'portTester' && m.port === port.id)}
       />
       <QuickTest
         name="Battery connector"
         stem="pack "
-        reading={latest(job, (m) => m.kind === 'volts' && m.rail === rail)}
+        reading={latest(job, (m) => m.kind === 'railVoltage' && m.rail === rail)}
       />
       {OUTSIDE_THINGS.map((what) => (
         <QuickTest
           key={what}
           name={`Known-good ${what}`}
           stem={`swap ${prefix}${what} `}
-          reading={latest(job, (m) => m.kind === 'swap' && m.port === port.id && m.what === what)}
+          reading={latest(job, (m) => m.kind === 'knownGoodSwap' && m.port === port.id && m.what === what)}
         />
       ))}
     </Grid>
@@ -167,7 +167,7 @@ function QuickTest({ name, stem, reading }: { name: string; stem: string; readin
         </Text>
         {reading && (
           <Text fontSize="13px" color={colour} lineHeight="1.3">
-            {reading.meaning.words}
+            {reading.meaning.message}
           </Text>
         )}
       </Box>

@@ -39,7 +39,7 @@ export const outsideHref = (view: View, portId: string): string => `?view=${view
 function portOfInterest(job: JobView): Port {
   const { ports } = job.board;
   const readings = (port: Port) =>
-    job.readings.filter((r) => r.current && r.measurement.kind === 'usb' && r.measurement.port === port.id);
+    job.readings.filter((r) => r.current && r.measurement.kind === 'usbMeter' && r.measurement.port === port.id);
   const odd = ports.find((p) => readings(p).some((r) => r.meaning.state === 'bad'));
   return odd ?? ports.find((p) => readings(p).length > 0) ?? ports[0];
 }

@@ -14,8 +14,10 @@ export function WalkView({ job, port }: { job: JobView; port: Port }) {
     () => walkPort(job.board, job.state, job.references, port.id),
     [job.board, job.state, job.references, port.id],
   );
-  const last = job.readings.filter((r) => r.measurement.kind === 'pin' && r.measurement.port === port.id).at(-1);
-  const lastPin = walk.pins.find((p) => last?.measurement.kind === 'pin' && p.pin === last.measurement.pin);
+  const last = job.readings
+    .filter((r) => r.measurement.kind === 'contactDrop' && r.measurement.port === port.id)
+    .at(-1);
+  const lastPin = walk.pins.find((p) => last?.measurement.kind === 'contactDrop' && p.pin === last.measurement.pin);
   const pick = (pin: string): void => {
     const read = walk.pins.find((p) => p.pin === pin)?.value !== undefined;
     offerText(`${read ? 'fix ' : ''}${walkStem(job.board, port.id, pin)}`);

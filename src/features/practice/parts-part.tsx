@@ -3,7 +3,7 @@
 import { useState, useTransition } from 'react';
 import { Flex, Grid, Text } from '@chakra-ui/react';
 import { PART_KINDS, PART_KIND_WORDS } from '@/core/board';
-import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, HOUR_PRICE, PART_PRICE, type Practice } from '@/core/diagnose';
+import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, HOUR_PRICE, PART_KIND_DEFINITIONS, type Practice } from '@/core/diagnose';
 import type { KindRecord } from '@/core/job';
 import { ColumnHeads, Headline, PlainButton } from '@/ui';
 import { learnFromJobs } from './actions';
@@ -108,7 +108,7 @@ export function PartsPart({ practice }: { practice: Practice }) {
             <FigureInput
               label={`${PART_KIND_WORDS[kind]}, price of a new one`}
               value={prices[kind]}
-              usual={String(PART_PRICE[kind])}
+              usual={String(PART_KIND_DEFINITIONS[kind].work.price)}
               onChange={(text) => setPrices({ ...prices, [kind]: text })}
             />
           </Grid>

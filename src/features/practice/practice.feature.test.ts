@@ -21,17 +21,17 @@ afterAll(() => remove());
 
 test('a bench starts with the defaults, keeps its own rates, and refuses what makes no sense', async () => {
   expect(await loadPractice()).toEqual({});
-  expect(await keepPractice({ errorRates: { tester: 0.9 } })).toMatchObject({ kept: false });
+  expect(await keepPractice({ errorRates: { portTester: 0.9 } })).toMatchObject({ kept: false });
   expect(await findPractice(db)).toEqual({});
-  expect(await keepPractice({ errorRates: { tester: 0.35 } })).toMatchObject({ kept: true });
-  expect(await findPractice(db)).toMatchObject({ errorRates: { tester: 0.35 } });
+  expect(await keepPractice({ errorRates: { portTester: 0.35 } })).toMatchObject({ kept: true });
+  expect(await findPractice(db)).toMatchObject({ errorRates: { portTester: 0.35 } });
 });
 
 test('settling one thing leaves the others as they are, and an odd figure names its place', async () => {
   await keepPractice({ factors: { liquid: { connector: 6 } }, records: { fuse: 2 } });
   await keepPractice({ prices: { hour: 90, parts: { processor: 80 } }, doubleShare: 0.2 });
   expect(await findPractice(db)).toMatchObject({
-    errorRates: { tester: 0.35 },
+    errorRates: { portTester: 0.35 },
     factors: { liquid: { connector: 6 } },
     records: { fuse: 2 },
     prices: { hour: 90, parts: { processor: 80 } },
@@ -57,7 +57,7 @@ test('the rates move what a job concludes from the same readings', async () => {
   await enterLine(30, 'look j1 good', 'ohm', 'p-1');
   await enterLine(30, 'tester fail', 'ohm', 'p-2');
   const controller = async (rate: number): Promise<number> => {
-    await keepPractice({ errorRates: { tester: rate } });
+    await keepPractice({ errorRates: { portTester: rate } });
     return (await loadJob(30))!.suspects.filter((s) => s.ref === 'U4').reduce((sum, s) => sum + s.p, 0);
   };
   expect(await controller(0.01)).toBeGreaterThan(await controller(0.5));

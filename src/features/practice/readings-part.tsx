@@ -2,14 +2,13 @@
 
 import { useState } from 'react';
 import { Flex, Grid, Text } from '@chakra-ui/react';
-import { ERROR_RATE, KIND_WORDS, type MeasurementKind, type Practice } from '@/core/diagnose';
+import { MEASUREMENT_KINDS, type Practice } from '@/core/diagnose';
 import { ColumnHeads, Headline } from '@/ui';
 import { draftOf, figuresOf, type Draft } from './draft';
 import { FigureInput } from './figure-input';
 import { KeepForm } from './keep-form';
 
 const COLUMNS = 'minmax(0, 320px) 110px 150px';
-const KINDS = Object.keys(ERROR_RATE) as MeasurementKind[];
 
 const percent = (rate: number): string => String(Number((rate * 100).toFixed(1)));
 
@@ -24,7 +23,7 @@ export function ReadingsPart({ practice }: { practice: Practice }) {
       </Headline>
       <KeepForm action="Keep these rates" read={() => ({ errorRates: figuresOf(rates, 100) })}>
         <ColumnHeads maxW="640px" columns={COLUMNS} names={['Kind of reading', 'Default', 'Here']} mt="4" />
-        {KINDS.map((kind) => (
+        {MEASUREMENT_KINDS.map(({ kind, label, errorRate }) => (
           <Grid
             key={kind}
             templateColumns={COLUMNS}
@@ -35,13 +34,13 @@ export function ReadingsPart({ practice }: { practice: Practice }) {
             borderColor="rule"
             maxW="640px"
           >
-            <Text as="span">{KIND_WORDS[kind]}</Text>
+            <Text as="span">{label}</Text>
             <Text as="span" fontFamily="mono" color="quiet">
-              {percent(ERROR_RATE[kind])} %
+              {percent(errorRate)} %
             </Text>
             <Flex align="baseline" gap="1.5" fontFamily="mono">
               <FigureInput
-                label={`Error rate of ${KIND_WORDS[kind]}, per cent`}
+                label={`Error rate of ${label}, per cent`}
                 value={rates[kind]}
                 usual=""
                 onChange={(text) => setRates({ ...rates, [kind]: text })}

@@ -67,6 +67,11 @@ function TestHeadline({
       {test.shield &&
         `Take the shield off first, glasses on when you cut it, and enter “shield ${test.shield.toLowerCase()} off”. `}
       {test.outlook.join(' ')}
+      {test.caution && (
+        <Text as="span" display="block" color="amberText" fontWeight="600" mt="1">
+          {test.caution}
+        </Text>
+      )}
     </Headline>
   );
 }
@@ -150,7 +155,7 @@ export function ReadingStrip({
               {r.value}
             </Text>
             <Text fontSize="13px" color={r.meaning.state === 'bad' ? 'rust' : 'quiet'} lineHeight="1.25" lineClamp="1">
-              {r.meaning.words}
+              {r.meaning.message}
             </Text>
           </Box>
         </Box>

@@ -16,7 +16,7 @@ export function GatesMargin({ job }: { job: JobView }) {
                 {g.words}
               </Text>
               <Text as="span" color={g.holds ? 'leaf' : 'amberText'} fontWeight="700">
-                {g.holds ? 'holds' : 'open'}
+                {g.holds ? 'holds' : 'not yet'}
               </Text>
             </Flex>
             {g.missing && (

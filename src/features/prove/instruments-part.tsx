@@ -16,13 +16,13 @@ import type { ProvePlace } from './view';
 /** What the probe is held to next: the short that has to be gone first, then joint by joint, or rail by rail. */
 function nextToProbe({ proof }: JobView, { view, walk }: ProvePlace): Measurement | undefined {
   const short = proof.shorts.find((s) => s.gone !== true);
-  if (short) return { kind: 'ohm', net: short.net };
-  if (view === 'unpowered') return walk?.next && { kind: 'joint', ref: walk.ref, pin: walk.next.pin };
-  return proof.rails.next === undefined ? undefined : { kind: 'volts', rail: proof.rails.next };
+  if (short) return { kind: 'groundResistance', net: short.net };
+  if (view === 'unpowered') return walk?.next && { kind: 'jointDrop', ref: walk.ref, pin: walk.next.pin };
+  return proof.rails.next === undefined ? undefined : { kind: 'railVoltage', rail: proof.rails.next };
 }
 
 const readWith = (meter: Multimeter, { kind }: Measurement): Promise<number> =>
-  kind === 'volts' ? meter.volts() : kind === 'joint' ? meter.dropV() : meter.ohm();
+  kind === 'railVoltage' ? meter.volts() : kind === 'jointDrop' ? meter.dropV() : meter.ohm();
 
 const limitWords = ({ volts, amps }: { volts: number; amps: number }, wantedV: number): string =>
   volts > wantedV / 2
@@ -48,7 +48,7 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
     [board],
   );
   const next = nextToProbe(job, place);
-  const shortOpen = next?.kind === 'ohm';
+  const shortOpen = next?.kind === 'groundResistance';
   const taking = useRef(false);
 
   async function power(on: boolean): Promise<void> {
@@ -69,9 +69,9 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
       setProblem(undefined);
       bench.hold(next);
       const isOn = await supply.isOn();
-      if (next.kind === 'volts' && !isOn)
+      if (next.kind === 'railVoltage' && !isOn)
         return setProblem('Expected power on the board for a rail; the output is off. Switch it on first.');
-      if (next.kind !== 'volts' && isOn)
+      if (next.kind !== 'railVoltage' && isOn)
         return setProblem('Expected no power on the board for this reading; the output is on. Switch it off first.');
       const value = await readWith(meter, next);
       const figure = Number.isFinite(value) ? String(Number(value.toPrecision(4))) : 'ol';

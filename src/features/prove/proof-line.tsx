@@ -23,7 +23,7 @@ export interface ProofLineProps {
 /** One thing that is proven: its name, its figure, and a word for its state. A click begins its entry. */
 export function ProofLine({ name, figure, state, stem }: ProofLineProps) {
   const { offerText } = useEntryOffer();
-  const words = state === undefined ? 'open' : state ? 'good' : 'fails';
+  const words = state === undefined ? 'not yet' : state ? 'good' : 'fails';
   return (
     <Flex
       as="button"

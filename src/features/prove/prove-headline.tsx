@@ -63,7 +63,7 @@ function UnpoweredHeadline({ place: { walk } }: { place: ProvePlace }) {
 
 function PoweredHeadline({ job, place: { view } }: { job: JobView; place: ProvePlace }) {
   const { rails, plugs, functions } = job.proof;
-  const measured = rails.rails.filter((r) => r.state !== 'open').length;
+  const measured = rails.rails.filter((r) => r.state !== 'untested').length;
   const aside = `${measured} of ${rails.rails.length} rails`;
   const due = job.next.stage === 'prove' ? job.next.title : undefined;
   if (view === 'rails') {

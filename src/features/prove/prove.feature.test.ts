@@ -49,7 +49,7 @@ describe('soaks', () => {
     await type(27, 'soak restart');
     await type(27, 'soak off');
     expect(await gate()).toMatchObject({ holds: false, missing: '1 restart' });
-    expect((await loadReport(27))!.gates).toContainEqual({ words: 'Soak held', state: 'open: 1 restart' });
+    expect((await loadReport(27))!.gates).toContainEqual({ words: 'Soak held', state: 'not met: 1 restart' });
     expect((await loadJob(26))!.proof.gates.some((g) => g.id === 'soak')).toBe(false);
   });
 });
@@ -130,7 +130,7 @@ test('a closed job that comes back is open, forgets no event, and its first less
   const story = { ...job.state.story!, symptom: 'dead after the rain' };
   expect(await keepStory(26, story, 'back-3')).toMatchObject({ kept: true });
   const { state } = (await loadJob(26))!;
-  expect([state.story!.symptom, state.past[0].state.story!.symptom]).toEqual([
+  expect([state.story!.symptom, state.priorClosures[0].state.story!.symptom]).toEqual([
     'dead after the rain',
     job.past[0].symptom,
   ]);

@@ -2,7 +2,7 @@
 
 import NextLink from 'next/link';
 import { Box, Text, chakra } from '@chakra-ui/react';
-import { unsteadyWords } from '@/core/diagnose';
+import { unsteadyLabels } from '@/core/diagnose';
 import type { JobView } from '@/core/job';
 import type { RailResult } from '@/core/proof';
 import { formatVolt } from '@/core/units';
@@ -18,7 +18,7 @@ function depthOf(job: JobView, id: string): number {
 const STATE = {
   passes: { words: 'passes', colour: 'leaf' },
   fails: { words: 'fails', colour: 'rust' },
-  open: { words: 'open', colour: 'quiet' },
+  untested: { words: 'not yet', colour: 'quiet' },
 } as const;
 
 /** On a tablet the bar and the good boards make room for what was read. */
@@ -31,11 +31,11 @@ export function RailsView({ job }: { job: JobView }) {
   const { rails } = job.proof;
   const before = new Map(
     job.readings.flatMap((r) =>
-      !r.current && r.measurement.kind === 'volts' ? [[r.measurement.rail, r.value] as const] : [],
+      !r.current && r.measurement.kind === 'railVoltage' ? [[r.measurement.rail, r.value] as const] : [],
     ),
   );
   const compared = new Map(job.compared.map((c) => [c.id, c]));
-  const stale = rails.rails.filter((r) => r.state === 'open' && before.has(r.rail.id)).length;
+  const stale = rails.rails.filter((r) => r.state === 'untested' && before.has(r.rail.id)).length;
   return (
     <>
       <chakra.table
@@ -121,7 +121,7 @@ interface RailRowProps {
 function RailRow({ rail: r, depth, isNext, isDense, before, compared }: RailRowProps) {
   const { offerText } = useEntryOffer();
   const { words, colour } = STATE[r.state];
-  const notes = unsteadyWords(r.unsteady ?? {});
+  const notes = unsteadyLabels(r.unsteady ?? {});
   return (
     <chakra.tr borderBottom="1px solid" borderColor="rule" bg={isNext ? 'ground' : undefined}>
       <chakra.td py={isDense ? '0.5' : '1'} whiteSpace="nowrap" style={{ paddingLeft: `${depth * 14 + 4}px` }}>

@@ -21,7 +21,11 @@ export class SimulatedBoard {
   ) {
     this.supply = new SimulatedSupply(() => ({ drawA: this.drawA, ...(this.isShorted() && { shortOhm: SHORT_OHM }) }));
     this.meter = new SimulatedMultimeter(
-      () => ({ ohm: this.figure('ohm'), volts: this.figure('volts'), dropV: this.figure('joint') }),
+      () => ({
+        ohm: this.figure('groundResistance'),
+        volts: this.figure('railVoltage'),
+        dropV: this.figure('jointDrop'),
+      }),
       seed,
     );
   }
@@ -39,11 +43,11 @@ export class SimulatedBoard {
   }
   private isShorted(): boolean {
     const [input] = this.board.ports;
-    return this.reading({ kind: 'ohm', net: input.vbusRail }) < LOUD_BELOW_OHM;
+    return this.reading({ kind: 'groundResistance', net: input.vbusRail }) < LOUD_BELOW_OHM;
   }
-  private figure(kind: 'ohm' | 'volts' | 'joint'): number {
+  private figure(kind: 'groundResistance' | 'railVoltage' | 'jointDrop'): number {
     if (this.under?.kind !== kind) return 0;
-    if (kind === 'volts' && (this.supply.output.limits || this.supply.output.volts === 0)) return 0;
+    if (kind === 'railVoltage' && (this.supply.output.limits || this.supply.output.volts === 0)) return 0;
     return this.reading(this.under);
   }
   private reading(m: Measurement): number {

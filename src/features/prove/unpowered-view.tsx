@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import NextLink from 'next/link';
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import { partByRef } from '@/core/board';
-import { entryStem, readingName, valueWords } from '@/core/diagnose';
+import { entryStem, readingName, valueLabel } from '@/core/diagnose';
 import { jointStem, type JobView, type JointWalk, type WalkJoint } from '@/core/job';
 import { formatDrop } from '@/core/units';
 import { LandsDrawing } from '@/drawings/lands-drawing';
@@ -33,14 +33,14 @@ function ShortLines({ job: { proof, readings, board } }: { job: JobView }) {
     <Box mb="4">
       <SectionTitle>Shorts that were there</SectionTitle>
       {proof.shorts.map(({ net, gone, expected }) => {
-        const m = { kind: 'ohm', net } as const;
-        const of = readings.filter((r) => r.measurement.kind === 'ohm' && r.measurement.net === net);
+        const m = { kind: 'groundResistance', net } as const;
+        const of = readings.filter((r) => r.measurement.kind === 'groundResistance' && r.measurement.net === net);
         const last = of.at(-1);
         const before = of.find((r) => r.meaning.state === 'bad');
         return (
           <ProofLine
             key={net}
-            name={`${readingName(board, m)}, was ${before ? valueWords(m, before.raw) : 'a short'}; a good board reads ${expected}`}
+            name={`${readingName(board, m)}, was ${before ? valueLabel(m, before.raw) : 'a short'}; a good board reads ${expected}`}
             figure={gone === undefined || !last ? '' : last.value}
             state={gone}
             stem={entryStem(board, m)}

@@ -39,7 +39,7 @@ export interface Run {
 
 /** The cards of a job's plan and where its run stands. Every press is kept at once; a reload reads the same. */
 export function useRun(job: JobView, kept: HeatPlan, stationId: string, onKeep: KeepEvent): Run {
-  const [presses, setPresses] = useState<readonly RunEvent[]>(job.state.presses);
+  const [presses, setPresses] = useState<readonly RunEvent[]>(job.state.runEvents);
   const { send, waiting, problem } = useOutbox(job.number, onKeep);
   const state = useMemo(() => foldRun(presses), [presses]);
   const running = state !== undefined && !state.ended;

@@ -1,5 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
-import { SERVICE_LEVEL, STOCK_FORMS, USE_DAYS } from '@/core/stock';
+import { grammarForms } from '@/core/command-line';
+import { SERVICE_LEVEL, STOCK_GRAMMAR, USE_DAYS } from '@/core/stock';
 import { CautionNote, FigureLine, MarginPart } from '@/ui';
 import type { Shelf } from './queries';
 
@@ -22,13 +23,13 @@ export function StockMargin({ shelf: { reorders } }: { shelf: Shelf }) {
         </Text>
       </MarginPart>
       <MarginPart title="What the line takes">
-        {STOCK_FORMS.map(([form, words]) => (
-          <Box key={form} mb="1">
+        {grammarForms(STOCK_GRAMMAR).map(({ example, help }) => (
+          <Box key={example} mb="1">
             <Text fontFamily="mono" fontSize="13px">
-              {form}
+              {example}
             </Text>
             <Text fontSize="13px" color="quiet" lineHeight="1.2">
-              {words}
+              {help}
             </Text>
           </Box>
         ))}

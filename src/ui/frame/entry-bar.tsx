@@ -20,6 +20,12 @@ export interface EntryCommand {
   readonly quiet?: boolean;
 }
 
+/** A line that can be typed, and what it means. */
+export interface EntryForm {
+  readonly example: string;
+  readonly help: string;
+}
+
 /** What comes back for a line: kept, with its number, or the problem. */
 export interface EntryAnswer {
   readonly kept: boolean;
@@ -41,6 +47,8 @@ export interface EntryBarProps {
   /** What Enter fills in while the line is empty. */
   readonly suggestion?: string;
   readonly commands: readonly EntryCommand[];
+  /** What can be typed, for the list of keys. */
+  readonly forms?: readonly EntryForm[];
 }
 
 const COLOUR = { plain: 'quiet', good: 'leaf', bad: 'rust', problem: 'rust' } as const;
@@ -59,7 +67,18 @@ function remember(name: string, text: string): void {
 
 /** The entry line: what is typed, what it means in words, and the keys that work here. */
 export function EntryBar(props: EntryBarProps) {
-  const { name, placeholder, echo, complete, applyCompletion, submit, version, suggestion, commands } = props;
+  const {
+    name,
+    placeholder,
+    echo,
+    complete,
+    applyCompletion,
+    submit,
+    version,
+    suggestion,
+    commands,
+    forms = [],
+  } = props;
   const { offer, pedalRef } = useEntryOffer();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
@@ -174,7 +193,7 @@ export function EntryBar(props: EntryBarProps) {
 
   return (
     <Box position="relative">
-      {showKeys && <KeyList commands={commands} />}
+      {showKeys && <KeyList commands={commands} forms={forms} />}
       <Flex align="center" minH="48px" px="4.5" gap="3.5" wrap={{ base: 'wrap', md: 'nowrap' }}>
         <chakra.input
           ref={input}
@@ -248,7 +267,7 @@ function KeyHint({ name, onClick, children }: { name: string; onClick?: () => vo
   );
 }
 
-function KeyList({ commands }: { commands: readonly EntryCommand[] }) {
+function KeyList({ commands, forms }: { commands: readonly EntryCommand[]; forms: readonly EntryForm[] }) {
   const fixed = [
     ['Enter', 'keep the line; empty: take the suggestion'],
     ['F9', 'the foot pedal: as Enter'],
@@ -270,20 +289,47 @@ function KeyList({ commands }: { commands: readonly EntryCommand[] }) {
       px="5"
       py="4"
       fontSize="14px"
+      maxH="calc(100vh - 110px)"
+      maxW="min(1040px, 100vw)"
+      overflowY="auto"
     >
-      <Text fontWeight="700" mb="2">
-        Keys, while the line is empty
-      </Text>
-      {[...commands.map((c) => [/^[A-Z]$/.test(c.key) ? `⇧${c.key}` : c.key, c.label]), ...fixed].map(
-        ([key, label]) => (
-          <Flex key={key} gap="3" py="0.5" align="baseline">
-            <Box w="4em" textAlign="right">
-              <Key>{key}</Key>
-            </Box>
-            <Text as="span">{label}</Text>
-          </Flex>
-        ),
-      )}
+      <Flex gap="10" align="flex-start">
+        {forms.length > 0 && <FormList forms={forms} />}
+        <Box flexShrink="0">
+          <Text fontWeight="700" mb="2">
+            Keys, while the line is empty
+          </Text>
+          {[...commands.map((c) => [/^[A-Z]$/.test(c.key) ? `⇧${c.key}` : c.key, c.label]), ...fixed].map(
+            ([key, label]) => (
+              <Flex key={key} gap="3" py="0.5" align="baseline">
+                <Box w="4em" textAlign="right">
+                  <Key>{key}</Key>
+                </Box>
+                <Text as="span">{label}</Text>
+              </Flex>
+            ),
+          )}
+        </Box>
+      </Flex>
     </Box>
   );
 }
+
+/** Every form of the line, from the grammar itself. */
+const FormList = ({ forms }: { forms: readonly EntryForm[] }) => (
+  <Box minW="0">
+    <Text fontWeight="700" mb="2">
+      What can be typed
+    </Text>
+    {forms.map(({ example, help }) => (
+      <Flex key={example} gap="3" py="0.5" align="baseline">
+        <Text as="span" fontFamily="mono" fontSize="13px" minW="15em" flexShrink="0">
+          {example}
+        </Text>
+        <Text as="span" color="quiet" lineHeight="1.25">
+          {help}
+        </Text>
+      </Flex>
+    ))}
+  </Box>
+);

@@ -1,9 +1,9 @@
 import { problemText } from '../../result';
 import type { Board } from '../../board';
-import { parseEntry } from '../entry';
-import type { EventBody, JobEvent, Story } from '../events';
-import { foldJob } from '../fold';
-import { viewJob, type BenchKnowledge, type JobView } from '../view';
+import { parseEntry } from '../entry/grammar';
+import type { BodyOf, EventBody, JobEvent } from '../log';
+import { foldJob } from '../log';
+import { viewJob, type BenchKnowledge, type JobView } from '../assessment/view';
 
 const AT = '2026-11-24T08:00:00.000Z';
 
@@ -13,7 +13,7 @@ export class BenchPlay {
 
   constructor(
     private readonly board: Board,
-    story: Partial<Story> = {},
+    story: Partial<BodyOf<'story'>> = {},
     private readonly knowledge: BenchKnowledge = {},
   ) {
     this.push({
@@ -37,7 +37,8 @@ export class BenchPlay {
     for (const line of lines) {
       const entry = parseEntry(this.board, foldJob(this.events), line, 'ohm');
       if (!entry.ok) throw new Error(`${line}: ${problemText(entry.problems)}`);
-      this.push(entry.value.body, entry.value.replaces);
+      const { command } = entry.value;
+      if (command.do === 'record') this.push(command.body, command.replaces);
     }
     return this;
   }

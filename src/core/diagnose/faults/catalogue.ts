@@ -1,0 +1,36 @@
+import type { Board } from '../../board';
+import { longScrews, solderBridges, traceCracks } from './board-damage';
+import type { Fault } from './fault';
+import { OUTSIDE, OUTSIDE_THINGS, outsideFaultId } from './outside';
+import { faultsOfPart } from './registry';
+
+/** Relative odds of a bad charger, cable or pack, and of nothing at all, against the fault modes of parts. Engineering estimates. */
+const WEIGHT = { thing: 1.5, nothing: 3 };
+
+/** All single faults of a board, and "outside" last. */
+export function singleFaults(board: Board): Fault[] {
+  const things = OUTSIDE_THINGS.map((what): Fault => ({
+    id: outsideFaultId(what),
+    ref: '',
+    words: `Nothing on this board: the ${what}`,
+    weight: WEIGHT.thing,
+    effects: [{ kind: 'outside', what }],
+    mendedBy: { kind: 'outside', what },
+  }));
+  const nothing: Fault = {
+    id: OUTSIDE,
+    ref: '',
+    words: 'Nothing on this board',
+    weight: WEIGHT.nothing,
+    effects: [],
+    mendedBy: { kind: 'nothing' },
+  };
+  return [
+    ...board.parts.flatMap((part) => faultsOfPart(board, part)),
+    ...solderBridges(board),
+    ...traceCracks(board),
+    ...longScrews(board),
+    ...things,
+    nothing,
+  ];
+}

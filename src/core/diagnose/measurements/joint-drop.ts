@@ -1,0 +1,89 @@
+import { z } from 'zod';
+import { findPlace, partByRef, type Board } from '../../board';
+import { defineCommand } from '../../command-line';
+import { judgeJoint } from '../../port';
+import { fail, ok } from '../../result';
+import { UNPOWERED, defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
+import { dropAtPin } from './drop-prediction';
+import { plain } from './interpretation';
+import { parseDrop, partNames, pinNames } from './line-value';
+import { nameSchema, netAt, noShield, unknownPart } from './naming';
+import { dropScale } from './scale';
+
+const schema = z.object({
+  kind: z.literal('jointDrop'),
+  ref: nameSchema,
+  pin: z.string().regex(/^[A-Z0-9]{1,6}$/),
+});
+export type JointDropMeasurement = Readonly<z.infer<typeof schema>>;
+
+/** Diode mode at one joint of a placed part. It stands on the board: what is open at a port's contacts does not reach it. */
+export const jointDrop = defineMeasurement<JointDropMeasurement>({
+  kind: 'jointDrop',
+  schema,
+  label: 'diode mode at a joint',
+  id: (m) => `joint:${m.ref}:${m.pin}`,
+  // The walk along a placed part asks for them, not the search for a fault.
+  offered: () => [],
+  misfit: (board, m) => unknownPart(board, m.ref) ?? unconnected(board, m),
+  title: (board, m) => `${m.ref} joint ${m.pin}, ${netAt(board, m.ref, m.pin)}, diode mode`,
+  name: (board, m) => `${m.ref} joint ${m.pin} ${netAt(board, m.ref, m.pin)}`,
+  place: (board, m) => findPlace(board, `${m.ref}.${m.pin}`),
+  access: () => 'out',
+  // Engineering estimate: the probe goes from joint to joint.
+  minutes: () => 0.15,
+  shield: noShield,
+  power: () => UNPOWERED,
+  // Engineering estimate.
+  errorRate: 0.03,
+  seesSwaps: false,
+  outside: false,
+  scale: dropScale,
+  predict: (model, m, fault, absent) => dropAtPin(model, m.ref, m.pin, null, fault, absent),
+  partition(partitioner, m) {
+    const net = partByRef(partitioner.board, m.ref)!.pins[m.pin];
+    return net === undefined || net === partitioner.ground
+      ? partitioner.constant()
+      : partitioner.diodeDrop(net, 'joint');
+  },
+  interpret({ model, goodBoards }, m, value) {
+    const net = partByRef(model.board, m.ref)?.pins[m.pin];
+    if (net === undefined || (value.kind !== 'figure' && value.kind !== 'open')) return plain();
+    const { words, state } = judgeJoint(model.board, net, value, { stats: goodBoards });
+    return { message: words, state };
+  },
+  goodBoards: { fromId: (ref, pin) => ({ kind: 'jointDrop', ref, pin }), decide: false },
+  stem: (_board, m) => `joint ${m.ref.toLowerCase()} ${m.pin.toLowerCase()} `,
+  commands: [
+    defineCommand<MeasurementLineContext, MeasurementEntry>({
+      name: 'joint',
+      usage: [
+        {
+          example: 'joint u4 12 0.41',
+          help: 'diode mode at one joint of a placed part, ol where open; in its walk the value alone',
+        },
+      ],
+      parse({ board }, { args: [word = '', pin = '', ...figures] }) {
+        const part = partByRef(board, word.toUpperCase());
+        if (!part) return fail(`Expected a part of this board after "joint"; got "${word}".`);
+        const joint = pin.toUpperCase();
+        if (part.pins[joint] === undefined)
+          return fail(
+            `Expected a joint of ${part.ref} that is connected, such as ${Object.keys(part.pins)[0]}; got "${pin}".`,
+          );
+        const value = parseDrop(figures, `joint ${joint} of ${part.ref}`);
+        if (!value.ok) return value;
+        return ok({ measurement: { kind: 'jointDrop', ref: part.ref, pin: joint }, value: value.value });
+      },
+      complete({ board }, words) {
+        if (words.length === 2) return partNames(board);
+        return words.length === 3 ? pinNames(board, words[1]) : ['ol'];
+      },
+    }),
+  ],
+});
+
+const unconnected = (board: Board, { ref, pin }: JointDropMeasurement): string | undefined =>
+  partByRef(board, ref)!.pins[pin] === undefined
+    ? `Expected a joint of ${ref} that is connected; got "${pin}".`
+    : undefined;

@@ -1,0 +1,98 @@
+import { clearedPart } from '../../diagnose';
+import type { Report } from '../../parts';
+import type { ReferenceReading } from '../../reference';
+import type { HeatPlan } from '../../heat';
+import { foldRun, runCards, timedMarks } from '../../run';
+import type { JobState } from '../log';
+import { lessonName } from './lesson-name';
+import { referencesFromJob } from '../assessment/references';
+import { kindsAtFault } from './records';
+import type { JobView } from '../assessment/view';
+
+/** What a closed job taught, before anybody keeps it. */
+export interface Lesson {
+  /** Readings of the board as it was proven. */
+  readonly references: readonly ReferenceReading[];
+  /** Which chip worked where, with the functions that were tried. */
+  readonly reports: readonly Report[];
+  /** The stock's chip that was fitted and proven: it counts in its lot's share of dead ones. */
+  readonly chip?: string;
+  /** When the run saw all joints molten: what its station's figures can be held against. */
+  readonly mark?: RunMarkSeen;
+  /** In words, one thing a line. */
+  readonly words: readonly string[];
+}
+
+/** A mark of a run, with what was run, and on which of the bench's stations. */
+export interface RunMarkSeen {
+  readonly stationId?: string;
+  readonly plan: HeatPlan;
+  readonly seenS: number;
+}
+
+/** When the job's latest run saw all joints molten; none where nobody called it. */
+export function runMark({ runEvents }: Pick<JobState, 'runEvents'>): RunMarkSeen | undefined {
+  const run = foldRun(runEvents);
+  const { plan, stationId } = run?.begin ?? {};
+  if (!run || !plan) return undefined;
+  const cards = runCards(plan, { ref: plan.partRef, what: '', centrePad: false });
+  const swims = timedMarks(run, cards).find((m) => m.mark === 'swims');
+  return swims && { stationId, plan, seenS: Math.round(swims.heatS) };
+}
+
+/** What a repaired job says of things that are not its board's: the chip from the stock, and the station. */
+export function beyondBoard({
+  route,
+  replaced,
+  runEvents,
+}: Pick<JobState, 'route' | 'replaced' | 'runEvents'>): Pick<Lesson, 'chip' | 'mark'> {
+  const isFromStock = route !== undefined && /^C-\d+$/.test(route.offer) && replaced.includes(route.ref);
+  const mark = runMark({ runEvents });
+  return {
+    chip: isFromStock ? route.offer : undefined,
+    mark: mark?.stationId === undefined ? undefined : mark,
+  };
+}
+
+const NOTHING: Lesson = { references: [], reports: [], words: [] };
+
+/** The lesson of a job: none before it is closed as repaired. */
+export function lessonOf(job: JobView): Lesson {
+  const { state, board, proof, number } = job;
+  if (state.closed?.outcome !== 'repaired') return NOTHING;
+  const references = referencesFromJob(job);
+  const { route } = state;
+  const reports: Report[] =
+    route && route.typeId !== 'none' && state.replaced.includes(route.ref)
+      ? [
+          {
+            ...{ typeId: route.typeId, boardId: board.id, ref: route.ref, source: 'own', worked: true },
+            date: state.closed.at.slice(0, 10),
+            functions: Object.fromEntries(
+              proof.functions.flatMap((f) => (f.works === undefined ? [] : [[f.id, f.works]])),
+            ),
+            note: lessonName(number, state.priorClosures.length),
+          },
+        ]
+      : [];
+  const { chip, mark } = beyondBoard(state);
+  const kinds = [...kindsAtFault(board, state)];
+  const parts = state.replaced.filter((key) => clearedPart(board, key));
+  return {
+    references,
+    reports,
+    ...(chip !== undefined && { chip }),
+    ...(mark && { mark }),
+    words: [
+      ...(references.length > 0
+        ? [`${references.length} readings after the repair, as known good for this revision`]
+        : []),
+      ...reports.map(
+        (r) => `${r.typeId} on ${r.ref} worked: ${Object.keys(r.functions).join(', ') || 'nothing tried'}`,
+      ),
+      ...(chip === undefined ? [] : [`${chip} worked: counts in how many of its lot are dead on arrival`]),
+      ...(mark ? [`${mark.plan.partRef} swam at ${mark.seenS} s: the station’s figures move to it`] : []),
+      ...(kinds.length > 0 ? [`${parts.join(', ')} at fault: counts in how often each kind of part fails`] : []),
+    ],
+  };
+}

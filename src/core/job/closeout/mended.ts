@@ -1,0 +1,21 @@
+import { partByRef, type Board } from '../../board';
+import { clearedTarget, targetName, type BoardTarget } from '../../diagnose';
+
+/** A part that was replaced, an image that was written, or damage that was mended, in a few words. */
+export function mendedLabel(board: Board, key: string): string {
+  const target = clearedTarget(board, key);
+  switch (target?.kind) {
+    case 'image':
+      return `image of ${target.ref} rewritten`;
+    case 'part':
+      return `${target.ref} ${partByRef(board, target.ref)!.what} replaced`;
+    default:
+      return `mended at ${key}`;
+  }
+}
+
+/** The part, rail or screw that a cleared target is about; the key itself where the board no longer has it. */
+export function workedOn(board: Board, key: string): string {
+  const target = clearedTarget(board, key);
+  return target ? targetName(target as BoardTarget) : key;
+}

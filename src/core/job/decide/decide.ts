@@ -1,0 +1,146 @@
+import { groundNet, partByRef, type Board } from '../../board';
+import { Predictor, checkReading, powerNeedOf } from '../../diagnose';
+import type { ReferenceTable } from '../../reference';
+import { fail, ok, type Result } from '../../result';
+import { refusedPower } from '../assessment/gate';
+import type { EventBody } from '../log';
+import type { JobState } from '../log';
+import { runningSoak } from '../log';
+import { proveJob } from '../proof/proof';
+import type { JobCommand } from './command';
+
+/** What a rule may ask: the board, the job as its events leave it, and what good boards read. */
+export interface JobWorld {
+  readonly board: Board;
+  readonly state: JobState;
+  readonly references?: ReferenceTable;
+}
+
+/** An event that may be appended. */
+export interface DecidedEvent {
+  readonly body: EventBody;
+  readonly replaces?: number;
+}
+
+/**
+ * Every rule of what may happen to a job, at one door: the events that a command leads to, or why it may not happen.
+ * Pure: nothing is stored here.
+ */
+export function decide(world: JobWorld, command: JobCommand): Result<DecidedEvent[]> {
+  if (command.do === 'undoLast') return undoLast(world.state);
+  const { body } = command;
+  const refused = refusalOf(world, body);
+  if (refused !== undefined) return fail(refused);
+  const replaces = command.replaces ?? (body.kind === 'story' ? storyToCorrect(world.state) : undefined);
+  if (replaces !== undefined && !world.state.live.some((e) => e.seq === replaces))
+    return fail(`Expected an entry that counts to correct; there is no number ${replaces} among them.`);
+  return ok([replaces === undefined ? { body } : { body, replaces }]);
+}
+
+function undoLast({ undoable }: JobState): Result<DecidedEvent[]> {
+  return undoable === undefined
+    ? fail('Nothing to undo: the story stays.')
+    : ok([{ body: { kind: 'undo', seq: undoable.seq } }]);
+}
+
+/** A later story corrects the one with which the job came in, or came back. */
+function storyToCorrect({ live }: JobState): number | undefined {
+  const cameBack = live.findLastIndex((e) => e.body.kind === 'reopen');
+  return live.slice(cameBack + 1).find((e) => e.body.kind === 'story')?.seq;
+}
+
+/** Why something may not happen, or nothing. */
+function refusalOf(world: JobWorld, body: EventBody): string | undefined {
+  const { board, state } = world;
+  switch (body.kind) {
+    case 'reading':
+      return refusedReading(board, state, body);
+    case 'trace':
+    case 'capture':
+      return unknownPort(board, body.port);
+    case 'partOff':
+      if (!partByRef(board, body.ref)) return unknownPart(body.ref);
+      return state.absent.includes(body.ref) ? `${body.ref} is off the board already.` : undefined;
+    case 'partOn':
+      if (!partByRef(board, body.ref)) return unknownPart(body.ref);
+      return state.absent.includes(body.ref)
+        ? undefined
+        : `${body.ref} is on the board; expected one that was taken off.`;
+    case 'shield':
+      return refusedShield(board, state, body);
+    case 'mended':
+      if (!board.rails.some((r) => r.id === body.what) && !board.screws.some((s) => s.id === body.what))
+        return `Expected a rail or a screw of this board after "mended"; got "${body.what}".`;
+      return state.replaced.includes(body.what) ? `${body.what} is mended already.` : undefined;
+    case 'soak':
+      return refusedSoak(state, body);
+    case 'lifted':
+    case 'site':
+    case 'flatness':
+    case 'inspection':
+    case 'padLook':
+    case 'route':
+    case 'imageWritten':
+      return partByRef(board, body.ref) ? undefined : unknownPart(body.ref);
+    case 'close':
+      return refusedClosing(world, body);
+    case 'reopen':
+      return state.closed ? undefined : 'Expected a closed job; this one is open.';
+    case 'undo':
+      return body.seq === state.undoable?.seq
+        ? undefined
+        : 'Expected the last entry that counts; only it is taken back.';
+    case 'story':
+    case 'access':
+    case 'pack':
+    case 'decision':
+    case 'heatPlan':
+    case 'run':
+    case 'image':
+    case 'picture':
+    case 'note':
+      return undefined;
+  }
+}
+
+type Body<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
+
+const unknownPart = (ref: string): string => `Expected a part of this board; got "${ref}".`;
+
+const unknownPort = (board: Board, port: string): string | undefined =>
+  board.ports.some((p) => p.id === port)
+    ? undefined
+    : `Expected one of the ports ${board.ports.map((p) => p.id).join(', ')}; got "${port}".`;
+
+/** A reading speaks of this board, and none puts power on a port that looked doubtful. */
+function refusedReading(board: Board, state: JobState, { measurement, value }: Body<'reading'>): string | undefined {
+  const checked = checkReading(board, { measurement, value });
+  if (!checked.ok) return checked.problems[0].message;
+  const power = powerNeedOf(measurement);
+  if (power.kind === 'injected' && power.net === groundNet(board))
+    return 'Expected a net to put the current into; ground is what it comes back by.';
+  return power.kind === 'port' ? refusedPower(state, power.port) : undefined;
+}
+
+function refusedShield(board: Board, state: JobState, { id, off }: Body<'shield'>): string | undefined {
+  if (!board.shields.some((s) => s.id === id)) {
+    const known = board.shields.map((s) => s.id).join(', ') || 'none, the board file has no shield';
+    return `Expected a shield of this board after "shield": ${known}; got "${id}".`;
+  }
+  return state.removedShields.includes(id) === off ? `${id} is ${off ? 'off' : 'on'} already.` : undefined;
+}
+
+function refusedSoak({ soaks }: JobState, { act }: Body<'soak'>): string | undefined {
+  const isRunning = runningSoak(soaks) !== undefined;
+  if (act === 'start') return isRunning ? 'Expected no soak that runs; end it first: soak off.' : undefined;
+  return isRunning ? undefined : 'Expected a soak that runs; none does. Begin one: soak 30.';
+}
+
+/** As repaired only when all gates hold, or with a reason that the report prints. */
+function refusedClosing({ board, state, references }: JobWorld, body: Body<'close'>): string | undefined {
+  if (body.outcome !== 'repaired' || body.reason) return undefined;
+  const { allHold, gates } = proveJob(Predictor.of(board), state, references);
+  if (allHold) return undefined;
+  const missing = gates.filter((g) => !g.holds).map((g) => `${g.words.toLowerCase()} (${g.missing})`);
+  return `Expected all gates to hold, or a reason. Not yet: ${missing.join('; ')}.`;
+}

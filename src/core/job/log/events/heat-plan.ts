@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { heatPlanSchema } from '../../../heat';
+import { wordsSchema } from './fields-schema';
+import { defineEvent } from './definition';
+
+const schema = z.object({
+  kind: z.literal('heatPlan'),
+  plan: heatPlanSchema,
+  stationId: z.string().max(80),
+  finding: wordsSchema,
+  liftAtS: z.number().nullable(),
+  holds: z.boolean(),
+});
+export type HeatPlanBody = z.infer<typeof schema>;
+
+export const heatPlanEvent = defineEvent<HeatPlanBody>({
+  type: 'heatPlan',
+  version: 1,
+  schema,
+  upcasters: [],
+  label: (_board, { plan }) => `heat plan for ${plan.partRef}`,
+});

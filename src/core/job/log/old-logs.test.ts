@@ -1,0 +1,110 @@
+/**
+ * Logs as they were stored by earlier versions of this program, kept as they lay in its database. Every later build reads
+ * them; they are never rewritten, only added to.
+ */
+import { readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { DEMO_BOARDS, demoBoard } from '../../../../demo/files';
+import { demoJobs } from '../../../../demo/jobs';
+import { measurementKindNames } from '../../diagnose';
+import { viewJob } from '../assessment/view';
+import { EVENT_TYPES, foldJob, fromStored, loggedEventSchema, toStored, type JobEvent } from '.';
+
+const FOLDER = path.join(__dirname, '../tests/old-logs');
+type Board = (typeof DEMO_BOARDS)[number];
+interface OldLog {
+  readonly board: Board;
+  readonly rows: readonly object[];
+}
+const read = <T>(file: string): T => JSON.parse(readFileSync(path.join(FOLDER, file), 'utf8')) as T;
+const everyType = read<OldLog>('2026-11-every-type.json');
+const demo = read<Record<string, OldLog>>('2026-11-demo-jobs.json');
+const eventsOf = ({ rows }: OldLog): JobEvent[] => rows.map((row) => loggedEventSchema.parse(row));
+const SET_ASIDE = '2026-11-02T08:00:00.000Z';
+
+test('the corpus is here', () => {
+  expect(readdirSync(FOLDER).sort()).toEqual(['2026-11-demo-jobs.json', '2026-11-every-type.json']);
+});
+
+test('every row of every old log is read', () => {
+  for (const log of [everyType, ...Object.values(demo)])
+    expect(eventsOf(log).filter((e) => e.body.kind === 'unreadable')).toEqual([]);
+});
+
+test('the corpus holds every type and every kind of measurement that was stored before versions', () => {
+  const events = eventsOf(everyType);
+  expect(new Set(events.map((e) => e.body.kind))).toEqual(new Set(EVENT_TYPES.map((t) => t.type)));
+  const kinds = new Set(events.flatMap((e) => (e.body.kind === 'reading' ? [e.body.measurement.kind] : [])));
+  // Kinds that came after versions need no row here.
+  const since = new Set(['warmSpot']);
+  expect(kinds).toEqual(new Set(measurementKindNames.filter((kind) => !since.has(kind))));
+});
+
+test('old names of kinds and answers have the field’s terms', () => {
+  const readings = eventsOf(everyType).flatMap((e) => (e.body.kind === 'reading' ? [e.body] : []));
+  expect(readings.find((r) => r.measurement.kind === 'meterPattern')!.value).toEqual({
+    kind: 'choice',
+    choice: 'swing',
+  });
+  expect(readings.find((r) => r.measurement.kind === 'pdNegotiation')!.value).toEqual({
+    kind: 'choice',
+    choice: 'offersUnanswered',
+  });
+  expect(readings.find((r) => r.measurement.kind === 'visualInspection')!.value).toEqual({
+    kind: 'fail',
+    seen: ['pins', 'corrosion'],
+  });
+});
+
+test('an old job folds to what the same job folds to now', () => {
+  for (const job of demoJobs()) {
+    const old = foldJob(eventsOf(demo[job.number]));
+    const now = foldJob(job.events.map((body, i) => ({ ...(demo[job.number].rows[i] as JobEvent), body })));
+    expect(old).toEqual(now);
+  }
+});
+
+test('what is written now is read back as it was, with its type and version', () => {
+  for (const { body } of [everyType, ...Object.values(demo)].flatMap(eventsOf)) {
+    if (body.kind === 'unreadable') throw new Error(body.problem);
+    const stored = JSON.parse(JSON.stringify(toStored(body))) as ReturnType<typeof toStored>;
+    expect(stored.type).toBe(body.kind);
+    const back = fromStored(stored);
+    expect(back.ok && back.value).toEqual(body);
+  }
+});
+
+describe('a row that cannot be read', () => {
+  const good = { seq: 1, at: SET_ASIDE, bench: 'Bench 1', actor: 'Bench lead' };
+  test.each([
+    ['an unknown type', { type: 'gossip', version: 1, data: {} }, 'got "gossip"'],
+    ['a newer version', { type: 'note', version: 9, data: { text: 'x' } }, 'written by a newer program'],
+    ['a broken field', { type: 'pack', version: 1, data: { state: 'sideways' } }, 'pack, state'],
+    ['an old row with a broken field', { kind: 'partOff', ref: 12 }, 'partOff, ref'],
+    ['no event at all', 'torn', 'Expected an event'],
+    [
+      'an unknown kind of measurement',
+      { kind: 'reading', measurement: { kind: 'sniff' }, value: { kind: 'open' } },
+      'reading, measurement',
+    ],
+  ])('%s is named, with its place in the log', (_, body, words) => {
+    const event = loggedEventSchema.parse({ ...good, seq: 7, body });
+    expect(event.body).toMatchObject({ kind: 'unreadable', problem: expect.stringContaining(words) });
+    expect(event.body).toMatchObject({ problem: expect.stringContaining('Entry 7') });
+  });
+
+  test('marks its job, and the rest of the job is still shown', () => {
+    const { board, rows } = demo[27];
+    const torn = [...rows, { ...good, seq: rows.length + 1, body: { type: 'gossip', version: 1, data: {} } }];
+    const events = torn.map((row) => loggedEventSchema.parse(row));
+    const view = viewJob(27, SET_ASIDE, demoBoard(board), events);
+    const whole = viewJob(27, SET_ASIDE, demoBoard(board), events.slice(0, -1));
+    expect(view.state.unreadable).toEqual([
+      { seq: rows.length + 1, problem: expect.stringContaining(`Entry ${rows.length + 1}`) },
+    ]);
+    expect(view.readings).toEqual(whole.readings);
+    expect(view.suspects).toEqual(whole.suspects);
+    // Undo takes back what can be read, not what cannot.
+    expect(view.undoable).toBe(whole.undoable);
+  });
+});
