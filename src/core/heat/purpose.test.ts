@@ -157,7 +157,7 @@ describe('typed lines', () => {
   });
 
   test('are refused with expected and got', () => {
-    expect(enter(lift, 'for toast')).toBe('Expected lift, place, soften, site, parting, reball; got "toast".');
+    expect(enter(lift, 'for toast')).toBe('Expected lift, place, soften, site, parting or reball; got "toast".');
     expect(enter(lift, 'underfill glue')).toBe('Expected edge, soft, hard, unknown or a temperature; got "glue".');
     expect(enter(lift, 'softens 300')).toBe('Expected a softening temperature from 60 to 210 °C; got 300.');
     expect(enter(lift, 'sweep 90')).toBe('Expected a circle of 0 to 40 mm radius; got 90.');
