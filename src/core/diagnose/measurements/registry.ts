@@ -15,6 +15,7 @@ import { railVoltage } from './rail-voltage';
 import { seriesResistance } from './series-resistance';
 import { usbMeter } from './usb-meter';
 import { visualInspection } from './visual-inspection';
+import { warmSpot } from './warm-spot';
 
 /** Every kind of measurement, in the order in which a board offers them: one line each. */
 const KINDS = [
@@ -33,6 +34,7 @@ const KINDS = [
   diodeDrop,
   jointDrop,
   liftedResistance,
+  warmSpot,
 ] as const;
 
 /** Something that can be measured, independent of where the probe is put. */
