@@ -1,10 +1,17 @@
 import nextVitals from 'eslint-config-next/core-web-vitals';
+import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
 // Colours live in the theme; a literal elsewhere breaks the dim theme.
 const noColourLiteral = {
   selector: 'Literal[value=/^#[0-9a-fA-F]{3,8}$/]',
   message: 'Colour literals belong to src/ui/theme.',
+};
+
+/** The language's own names, and three that are the same in both worlds. */
+const builtinGlobals = {
+  ...globals.builtin,
+  ...{ WebAssembly: 'readonly', TextDecoder: 'readonly', TextEncoder: 'readonly' },
 };
 
 const config = [
@@ -19,7 +26,10 @@ const config = [
       'playwright-report/**',
     ],
   },
-  ...nextVitals,
+  // React's own rules run its compiler over every file they see: only those that draw are shown to them.
+  ...nextVitals.map((config) =>
+    config.rules ? { ...config, files: ['src/{app,features,ui,drawings}/**/*.{ts,tsx}'] } : config,
+  ),
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -28,9 +38,22 @@ const config = [
     },
   },
   {
+    // With types: a promise that nobody waits for, and a switch over a union that forgets a member.
+    files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts', 'bench/**/*.ts', 'e2e/**/*.ts'],
+    ignores: ['src/core/heat/assembly/**'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+    },
+  },
+  {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts'],
+    // The core knows the language alone: a name of the browser's or of Node's, value or type, is undefined here.
+    languageOptions: { globals: builtinGlobals, parserOptions: { lib: ['es2023'] } },
     rules: {
+      'no-undef': 'error',
       'no-restricted-syntax': [
         'error',
         noColourLiteral,

@@ -1,5 +1,5 @@
 export { costAlone, type AloneCost } from './alone';
-export { allocate, lpText, planCost, type IntegerSolver } from './model';
+export { allocate, type IntegerSolver } from './model';
 export type {
   AllocationNeed,
   AllocationOption,

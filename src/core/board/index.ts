@@ -31,5 +31,4 @@ export {
   type Shield,
   type Slot,
   type Side,
-  type TestPoint,
 } from './schema';

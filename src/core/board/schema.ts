@@ -251,7 +251,6 @@ export type Part = z.infer<typeof partSchema>;
 export type PartKind = Part['kind'];
 export type PartPackage = z.infer<typeof packageSchema>;
 export type Rail = z.infer<typeof railSchema>;
-export type RailFeed = z.infer<typeof railFeed>;
 export type Port = z.infer<typeof portSchema>;
 export type Slot = z.infer<typeof slotSchema>;
 export type Shield = Board['shields'][number];

@@ -13,11 +13,10 @@ export {
   trialWords,
   type AskedTrial,
   type Calibration,
-  type Estimate,
   type Trial,
 } from './fit';
 export { importThermoCsv, wholeSeconds, type ThermoLog } from './log-csv';
-export { calibrated, driftOf, trialSchema, type CalibrationRecord, type Drift } from './trials';
+export { calibrated, driftOf, trialSchema, type CalibrationRecord } from './trials';
 export { calibrationFromMark, type MarkAnswer } from './mark';
 export { calibrationFromCurve, type LoggedAnswer, type LoggedCurve } from './logged';
 export { loggedBy } from './logged-by';

@@ -167,6 +167,12 @@ export class PowerSolver {
         case 'outside':
           if (e.what === 'pack') bytes[other + PACK_BAD] = 1;
           break;
+        // These leave the power as it is: what they short or cut is told by a resistance, a drop or a try.
+        case 'bridge':
+        case 'dirty':
+        case 'inputs':
+        case 'leak':
+          break;
       }
     }
     return bytes;

@@ -1,19 +1,18 @@
 export { alignImages, type AlignedStretch } from './align';
 export { compareImages, type RegionDifference } from './compare';
 export { crc32 } from './crc32';
-export { signsOf, type ImageSign } from './evidence';
-export { nextDifference, seeTogether, stretchAt, type AgainstFirst, type SeenTogether } from './together';
+export { signsOf } from './evidence';
+export { nextDifference, seeTogether, stretchAt, type SeenTogether } from './together';
 export {
   fieldsOf,
   imageFamilySchema,
   parseImageFamily,
   REGION_MEANINGS,
   type ImageFamily,
-  type ImageField,
   type Region,
 } from './family';
 export { sha256Hex, sha256OfText } from './hash';
-export { computedSum, hex, judgeImage, sumHex, type ImageVerdict } from './judge';
+export { computedSum, judgeImage, sumHex, type ImageVerdict } from './judge';
 export {
   copiesOf,
   IDENTITY_REASONS,
@@ -21,8 +20,6 @@ export {
   positionConflict,
   transplantWords,
   type IdentityReason,
-  type MergedImage,
-  type Origin,
   type Source,
   type Sources,
   type Transplant,

@@ -1,27 +1,13 @@
-export { fullPattern, patternWithout, sitesOf, neighbourPairs, type Site, type SitePattern } from './pattern';
+export { fullPattern, patternWithout, sitesOf, type Site, type SitePattern } from './pattern';
 export { balledPart, type BalledPart } from './part';
 export { MOST_PIXELS, greyOf, type GreyPicture } from './picture';
-export { mapPoint, inverse, scaled as enlargedMap, type Homography, type Point } from './homography';
+export { mapPoint, scaled as enlargedMap, type Homography } from './homography';
 export { usefulSidePx } from './find';
-export {
-  BALL_LIMITS,
-  enlarged,
-  inspectBalls,
-  type BallLimits,
-  type BallVerdict,
-  type InspectedBall,
-  type Inspection,
-} from './inspect';
+export { enlarged, inspectBalls, type Inspection } from './inspect';
 export { HARD, drawScene, type BallSizes, type Trouble } from './scenes';
-export { renderScene, type DrawnBall, type Scene } from './render';
-export { NO_TALLY, drawCase, tallied, type Tally } from './tally';
+export { renderScene, type Scene } from './render';
+export { NO_TALLY, drawCase, tallied } from './tally';
 export { sitePads, type SitePad } from './pads';
-export {
-  USEFUL_PAD_SIDE_PX,
-  inspectPads,
-  type InspectedPad,
-  type PadInspection,
-  type PadVerdict,
-} from './inspect-pads';
-export { drawPadScene, renderPadScene, type PadScene } from './pad-scene';
+export { USEFUL_PAD_SIDE_PX, inspectPads, type PadInspection } from './inspect-pads';
+export { drawPadScene, renderPadScene } from './pad-scene';
 export { NO_PAD_TALLY, talliedPads } from './pad-tally';

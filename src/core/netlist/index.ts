@@ -6,7 +6,6 @@ export {
   type Completion,
   type CompletionSection,
   type FunctionCompletion,
-  type PortCompletion,
   type RailCompletion,
 } from './completion';
 export { draftBoard, type BoardDraft } from './draft';

@@ -2,13 +2,11 @@ export {
   SOURCES,
   SOURCE_WEIGHT,
   SOURCE_WORDS,
-  SUCCESS_CONFIDENCE,
   reportSchema,
   successOf,
   type FunctionProof,
   type Report,
   type ReportSource,
-  type SourceWeights,
   type Success,
 } from './evidence';
 export {
@@ -23,17 +21,7 @@ export {
   type FitSettings,
   type Verdict,
 } from './fit';
-export {
-  BAKE_TABLE_MM,
-  BAKE_TEMPS_C,
-  MOISTURE_LEVELS,
-  bakeH,
-  floorLifeH,
-  moistureState,
-  type MoistureLevel,
-  type MoistureMark,
-  type MoistureState,
-} from './moisture';
+export { moistureState, type MoistureMark, type MoistureState } from './moisture';
 export {
   MEMORY_SCHOOLS,
   SCHOOL_WORDS,
@@ -41,29 +29,18 @@ export {
   parsePartType,
   partFamilySchema,
   partTypeSchema,
-  type MemorySchool,
   type PartFamily,
   type PartType,
 } from './profile';
 export { bakeWays, type BakeWay } from './bake-plan';
-export { hoursWords, strapWords, type Candidate, type Need, type StrapChange } from './relations';
-export {
-  ATTRIBUTES,
-  ATTRIBUTE_WORDS,
-  ROUTE_ACTIONS,
-  RULES,
-  type Attribute,
-  type Outcome,
-  type Rule,
-  type RuleId,
-} from './rules';
+export { hoursWords, strapWords, type Candidate, type Need } from './relations';
+export { ATTRIBUTES, ATTRIBUTE_WORDS, ROUTE_ACTIONS, RULES, type Outcome, type RuleId } from './rules';
 export {
   STRAP_TOTAL_OHM,
   decodeStrap,
   designOneResistor,
   designStrap,
   type DecodedStrap,
-  type Divider,
   type StrapDesign,
   type StrapWish,
 } from './straps';

@@ -1,3 +1,3 @@
-export { LONG_OVER_S, OVER_WORDS, abortWords, pauseWords, runCards, type RunCard, type RunContext } from './cards';
+export { LONG_OVER_S, OVER_WORDS, abortWords, pauseWords, runCards, type RunCard } from './cards';
 export { foldRun, runClock, timedMarks, type RunClock, type RunState, type TimedMark } from './clock';
-export { RUN_MARKS, RUN_MARK_WORDS, runEventSchema, type RunEvent, type RunMark } from './schema';
+export { RUN_MARK_WORDS, runEventSchema, type RunEvent, type RunMark } from './schema';

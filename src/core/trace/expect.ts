@@ -1,4 +1,4 @@
-import type { Board, Port } from '../board';
+import type { Port } from '../board';
 
 /** A charger as the bench knows it. */
 export interface Charger {
@@ -56,5 +56,3 @@ export function expectDraw(port: Port, charger: Charger, pack: PackState): Expec
       };
   }
 }
-
-export const portOf = (board: Board, id: string): Port => board.ports.find((p) => p.id === id)!;

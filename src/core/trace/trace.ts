@@ -5,9 +5,6 @@ export interface Trace {
   readonly amps: Float64Array;
 }
 
-export const durationS = (trace: Trace): number =>
-  trace.timesS.length > 0 ? trace.timesS[trace.timesS.length - 1] - trace.timesS[0] : 0;
-
 const mean = (values: Float64Array, from: number, to: number): number => {
   let sum = 0;
   for (let i = from; i < to; i++) sum += values[i];

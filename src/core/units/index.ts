@@ -1,6 +1,5 @@
-export { E_SERIES, E_TOLERANCE, preferredValues, resistorsBetween, type ESeries } from './e-series';
+export { E_SERIES, E_TOLERANCE, resistorsBetween, type ESeries } from './e-series';
 export {
-  OPEN_OHM,
   formatAmp,
   formatBytes,
   formatChance,

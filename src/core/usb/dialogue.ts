@@ -1,5 +1,5 @@
 import { partByRef, type Board, type Port } from '../board';
-import { powerObjectWords, TYPE } from './objects';
+import { TYPE } from './objects';
 import { isMessage, offersOf, packetWords, requestOf, type PdPacket } from './packet';
 import type { CaptureReading } from './capture';
 
@@ -167,10 +167,4 @@ function switchesBehind(board: Board, port: Port): string[] {
       ),
     ),
   ];
-}
-
-/** The offers of a capture in words, for the expected window. */
-export function offersIn(packets: readonly PdPacket[]): string[] {
-  const offers = packets.find((p) => isMessage(p, TYPE.sourceCapabilities, true));
-  return offers ? offersOf(offers).map(powerObjectWords) : [];
 }

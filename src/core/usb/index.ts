@@ -1,5 +1,5 @@
 export { CaptureReader, readCapture, type CaptureReading, type CcLine } from './capture';
-export { offersIn, readDialogue, STOPS, type Dialogue, type DialogueLine, type Stop } from './dialogue';
+export { readDialogue, STOPS, type Dialogue, type Stop } from './dialogue';
 export { readHexList } from './hex';
 export { BIT_S, LineDecoder } from './line';
 export {
@@ -12,7 +12,6 @@ export {
   fixedSupply,
   messageName,
   powerObjectWords,
-  type FixedSupply,
   type MessageHeader,
   type PowerObject,
   type PowerRequest,

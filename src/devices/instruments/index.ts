@@ -1,3 +1,3 @@
 export { SerialInstrument, serialAsker, type SerialPortLike } from './serial';
-export { SimulatedMultimeter, SimulatedSupply, type BenchLoad, type Probed } from './simulated-bench';
-export { BenchSupply, InstrumentProblem, Multimeter, type TextInstrument } from './text-instrument';
+export { SimulatedMultimeter, SimulatedSupply, type BenchLoad } from './simulated-bench';
+export { BenchSupply, Multimeter, type TextInstrument } from './text-instrument';

@@ -1,2 +1,2 @@
 export type { MeterDevice, MeterSample } from './meter';
-export { SCENES, SimulatedMeter, sceneSegments, type Scene } from './simulated';
+export { SCENES, SimulatedMeter, type Scene } from './simulated';

@@ -1,2 +1,2 @@
-export { SimulatedLogger, twinOf, type LoggerDevice, type LoggerSample } from './logger';
+export { SimulatedLogger, twinOf, type LoggerSample } from './logger';
 export { SimulatedStation, type Blow } from './simulated-station';

@@ -36,4 +36,3 @@ export const unknownPort = (board: Board, port: string): string | undefined =>
     : `Expected one of the ports ${board.ports.map((p) => p.id).join(', ')}; got "${port}".`;
 
 export const noShield = (): undefined => undefined;
-export const noMisfit = (): undefined => undefined;

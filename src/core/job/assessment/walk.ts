@@ -77,6 +77,3 @@ function hintFor(
 /** What is typed before the value of a contact, such as `a5 `, or `j2 a5 ` where there are several ports. */
 export const walkStem = (board: Board, portId: string, pin: string): string =>
   `${board.ports.length > 1 ? `${portId.toLowerCase()} ` : ''}${pin.toLowerCase()} `;
-
-/** True for a line that is a value alone, as typed in a walk: `0.262`, `262m`, `ol`. */
-export const isBareValue = (text: string): boolean => /^\s*([-+]?[\d.,]+m?|ol|o\.l|open)\s*$/i.test(text);
