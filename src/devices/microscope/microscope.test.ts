@@ -40,7 +40,7 @@ test('a cleaned site under it: sound ones are all even, worn ones are not, and t
   const sound = inspectPads(takePadPicture('sound', pads, 5), pads)!;
   expect(sound.pads.every((p) => p.verdict === 'even')).toBe(true);
   expect(sound.bridges).toEqual([]);
-  const troubles = [1, 2, 3, 4].map((seed) => {
+  const troubles = [1, 2].map((seed) => {
     const seen = inspectPads(takePadPicture('worn', pads, seed), pads)!;
     return seen.pads.filter((p) => p.verdict !== 'even').length + seen.bridges.length;
   });
