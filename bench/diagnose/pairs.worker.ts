@@ -6,7 +6,7 @@ import {
   boardMeasurements,
   updateBelief,
   warmUp,
-  weighSteps,
+  rankActions,
   type Reading,
 } from '../../src/core/diagnose';
 import { hundredParts } from './small-boards';
@@ -52,7 +52,7 @@ const predictor = Predictor.of(board);
 const reading: Reading = { measurement: { kind: 'visualInspection', ref: board.ports[0].id }, value: { kind: 'pass' } };
 const take = (readings: readonly Reading[]): void => {
   const belief = updateBelief(predictor, readings, []);
-  weighSteps(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });
+  rankActions(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });
 };
 take([]);
 const updates = [1, 2, 3].map((n) => timed(() => take(Array.from({ length: n }, () => reading)))).sort((a, b) => a - b);

@@ -7,7 +7,7 @@ import {
   shieldFor,
   testMinutes,
   updateBelief,
-  weighSteps,
+  rankActions,
   repairMinutes,
   targetKey,
   type Access,
@@ -31,8 +31,8 @@ export type Choose = (belief: Belief, context: TestContext) => Step | undefined;
 
 /** The application's own choice. */
 export const ownChoice: Choose = (belief, context) => {
-  const { tests, work, workFirst } = weighSteps(belief, context);
-  if (work && (workFirst || tests.length === 0)) return { needs: [work.need.target] };
+  const { tests, work, repairFirst } = rankActions(belief, context);
+  if (work && (repairFirst || tests.length === 0)) return { needs: [work.need.target] };
   return tests[0] && { test: tests[0].measurement };
 };
 

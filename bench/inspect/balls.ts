@@ -4,7 +4,7 @@ import {
   drawCase,
   inspectBalls,
   renderScene,
-  tallied,
+  scored,
   type Inspection,
   type Scene,
 } from '../../src/core/inspect';
@@ -32,11 +32,11 @@ async function benchBalls(pictures: number, first: number): Promise<void> {
     if (!seen) lost += 1;
     unclear += seen?.balls.filter((b) => b.unclear).length ?? 0;
     const before = ours;
-    ours = tallied(ours, scene, seen, PITCH_MM);
+    ours = scored(ours, scene, seen, PITCH_MM);
     if (ours.missing.false > before.missing.false + 1 || ours.bridged.false > before.bridged.false + 1 || !seen) {
       note(`picture ${k}: ${wordsOf(scene, seen)}`);
     }
-    theirs = tallied(theirs, scene, transform(picture, scene, sizes, PITCH_MM), PITCH_MM);
+    theirs = scored(theirs, scene, transform(picture, scene, sizes, PITCH_MM), PITCH_MM);
   }
   for (const [who, t] of [
     ['ours', ours],

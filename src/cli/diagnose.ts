@@ -12,7 +12,7 @@ import {
   repairLabel,
   suspects,
   updateBelief,
-  weighSteps,
+  rankActions,
   type Access,
   type BoardTarget,
   type Belief,
@@ -51,9 +51,9 @@ export function addDiagnoseCommands(root: Command): void {
         replaced: new Set(last?.replaced),
         taken: given.readings,
       };
-      const { tests, work, workFirst } = weighSteps(belief, context);
+      const { tests, work, repairFirst } = rankActions(belief, context);
       print({
-        workFirst,
+        repairFirst,
         work: work && {
           words: workLabel(work.need.target),
           expectedMinutes: work.expectedMinutes,

@@ -3,7 +3,7 @@ import { PlanPart } from '@/features/stock/plan-part';
 import { loadPlan, loadShelf, loadStockWorld } from '@/features/stock/queries';
 import { ShelfPart } from '@/features/stock/shelf-part';
 import { StockEntry } from '@/features/stock/stock-entry';
-import { StockMargin } from '@/features/stock/stock-margin';
+import { StockSidebar } from '@/features/stock/stock-sidebar';
 import { STOCK_VIEWS, stockView } from '@/features/stock/view';
 import { Sheet, Strip, ViewLinks } from '@/ui';
 
@@ -15,7 +15,7 @@ export default async function StockPage({ searchParams }: { searchParams: Promis
   return (
     <Sheet
       strip={<Strip where="Stock" />}
-      margin={<StockMargin shelf={shelf} />}
+      sidebar={<StockSidebar shelf={shelf} />}
       entry={<StockEntry world={world} version={shelf.version} />}
     >
       <ViewLinks label="Stock" current={view} views={STOCK_VIEWS} />

@@ -14,7 +14,7 @@ export interface FoundChecksum {
   /** The range with its field comes to zero: which of its words is the field does not show. */
   readonly anywhere?: true;
   /** How many as simple or simpler ones chance alone is expected to bring forth, among all that were tried. */
-  readonly byChance: number;
+  readonly expectedFalsePositives: number;
 }
 
 export interface FoundChecksums {
@@ -75,8 +75,8 @@ export function findChecksums(images: readonly Uint8Array[], options: FindOption
   const sure = (list: readonly FoundChecksum[]): FoundChecksum[] =>
     list.filter((f) => units.every((bytes) => holdsDirectly(f, bytes)));
   return {
-    claims: sure(best.filter((f) => f.byChance < CLAIM_BELOW)),
-    possible: sure(best.filter((f) => f.byChance >= CLAIM_BELOW).slice(0, MOST_POSSIBLE)),
+    claims: sure(best.filter((f) => f.expectedFalsePositives < CLAIM_BELOW)),
+    possible: sure(best.filter((f) => f.expectedFalsePositives >= CLAIM_BELOW).slice(0, MOST_POSSIBLE)),
     tried,
   };
 }
@@ -281,7 +281,7 @@ class Search {
       ...{ from, to },
       field: { offset, bytes: this.checksum.bytes, bigEndian, fill },
       ...(fill !== 'outside' && bringsToZero(this.checksum) && { anywhere: true as const }),
-      byChance: (this.rangesAsSimple(from, to) * fieldsTried * alike) / 2 ** bits,
+      expectedFalsePositives: (this.rangesAsSimple(from, to) * fieldsTried * alike) / 2 ** bits,
     };
   }
 
@@ -357,15 +357,16 @@ function simplest(found: readonly FoundChecksum[]): FoundChecksum[] {
     const other = byField.get(key);
     if (
       !other ||
-      f.byChance < other.byChance ||
-      (f.byChance === other.byChance && f.to - f.from > other.to - other.from)
+      f.expectedFalsePositives < other.expectedFalsePositives ||
+      (f.expectedFalsePositives === other.expectedFalsePositives && f.to - f.from > other.to - other.from)
     )
       byField.set(key, f);
   }
   const told = withoutGuessedFields([...byField.values()]);
   // A wide sum's field holds the narrow sums too: what lies in the field of a surer one says nothing new.
   const kept: FoundChecksum[] = [];
-  for (const f of told.sort((a, b) => a.byChance - b.byChance)) if (!kept.some((k) => isImplied(f, k))) kept.push(f);
+  for (const f of told.sort((a, b) => a.expectedFalsePositives - b.expectedFalsePositives))
+    if (!kept.some((k) => isImplied(f, k))) kept.push(f);
   return kept;
 }
 

@@ -1,6 +1,6 @@
 import { demoBoard } from '../../../demo/files';
 import { suspectPairs, suspects, updateBelief } from './belief';
-import { SURPRISING_BELOW, expectedShare, turnsOf } from './doubt';
+import { SURPRISING_BELOW, expectedShare, rankingFlips } from './doubt';
 import type { Reading } from './reading';
 import { proposeTests } from './next';
 import { SOUND } from './faults';
@@ -41,7 +41,7 @@ test('what would change the mind: an outcome of a good test after which another 
   const readings = [usb('A', 5.02, 0.06), usb('B', 5.02, 0.06)];
   const belief = updateBelief(predictor, readings, []);
   const tests = proposeTests(belief, { access: 'out', absent: NONE, replaced: NONE, taken: readings }).slice(0, 6);
-  const turns = turnsOf(belief, tests, NONE, NONE);
+  const turns = rankingFlips(belief, tests, NONE, NONE);
   expect(suspects(belief)[0].ref).toBe('U4');
   expect(turns.length).toBeGreaterThan(0);
   expect(turns.every((t) => !t.words.includes('then U4'))).toBe(true);

@@ -22,7 +22,7 @@ export function expectedShare(before: Belief, after: Belief, reading: number): n
 }
 
 /** An outcome of a test that would put another suspect first. */
-export interface Turn {
+export interface RankingFlip {
   readonly measurement: Measurement;
   /** `TP7 to ground, resistance near 6.61 kΩ: then U9, 41 %.` */
   readonly words: string;
@@ -33,15 +33,15 @@ export interface Turn {
 const LEAST_CHANCE = 0.02;
 
 /** What would change the mind: outcomes of the best tests after which another part leads, likeliest first. */
-export function turnsOf(
+export function rankingFlips(
   belief: Belief,
   tests: readonly Proposal[],
   absent: ReadonlySet<string>,
   cleared: ReadonlySet<string>,
-): Turn[] {
+): RankingFlip[] {
   const { board } = belief.case.predictor;
   const leader = suspects(belief)[0].ref;
-  const turns = tests.flatMap(({ measurement: m }): Turn[] => {
+  const turns = tests.flatMap(({ measurement: m }): RankingFlip[] => {
     const { table, outcomes } = outcomesOf(belief, m, absent, cleared);
     return outcomes
       .filter((o) => o.p >= LEAST_CHANCE)

@@ -1,7 +1,7 @@
 export { openingMinutes, deeper, type Access } from './access';
 export { suspectPairs, suspects, updateBelief, type Belief, type Suspect, type SuspectPair } from './belief';
 export { FaultCase } from './case';
-export { expectedShare, SURPRISING_BELOW, turnsOf } from './doubt';
+export { expectedShare, SURPRISING_BELOW, rankingFlips } from './doubt';
 export { outlook, reasons } from './explain';
 export {
   clearedPart,
@@ -76,6 +76,6 @@ export { clearedFaults, readingSchema, type Reading } from './reading';
 export { HOUR_PRICE, priceOf, proofMinutes, repairCost, repairMinutes } from './repair-cost';
 export { rankRepairs, repairAction, repairLabel, targetName, type BoardTarget, type Repair } from './repairs';
 export { pickWeighted, sampleReading } from './simulate';
-export { weighSteps, type Weighed, type WeighedTest } from './step';
+export { rankActions, type RankedActions, type RankedTest } from './step';
 export { LOOK_FINDINGS, unsteadyLabels, valueSchema, type LookFinding, type Unsteady, type Value } from './value';
 export { warmUp } from './warm';

@@ -1,7 +1,7 @@
 import { Matrix, solve } from 'ml-matrix';
 import { seededRandom } from '../math';
 import type { Element } from './elements';
-import { afterMany, ResistanceNetwork } from './network';
+import { renewedResistance, ResistanceNetwork } from './network';
 
 const r = (id: string, a: string, b: string, ohm: number): Element => ({ id, ref: id, a, b, ohm });
 /** Without leakage worth mentioning, so that textbook values come out. */
@@ -84,7 +84,7 @@ test('many changes at once by one update equal building the network anew', () =>
       b: 'G',
       siemens: 1 / (1 + 9 * random()),
     }));
-    const updated = afterMany(
+    const updated = renewedResistance(
       base.transfer('N1', 'N7', 'N1', 'N7'),
       changes.map((x) => x.siemens),
       changes.map((x) => base.transfer('N1', 'N7', x.a, x.b)),

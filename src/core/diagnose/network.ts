@@ -113,14 +113,14 @@ export class ResistanceNetwork {
     const healthy = this.transfer(p, q, p, q);
     if (!first) return healthy;
     const ohm = second
-      ? afterTwo(healthy, first.siemens, second.siemens, {
+      ? woodbury(healthy, first.siemens, second.siemens, {
           c1: this.transfer(p, q, first.a, first.b),
           c2: this.transfer(p, q, second.a, second.b),
           t11: this.transfer(first.a, first.b, first.a, first.b),
           t12: this.transfer(first.a, first.b, second.a, second.b),
           t22: this.transfer(second.a, second.b, second.a, second.b),
         })
-      : afterOne(
+      : shermanMorrison(
           healthy,
           first.siemens,
           this.transfer(p, q, first.a, first.b),
@@ -187,7 +187,7 @@ function changed(list: readonly Element[], changes: readonly ConductanceChange[]
  * Resistance after one change (Sherman–Morrison): R − g·c²/(1 + g·t). Undefined where the result would be rounding.
  * @param siemens g. @param c transfer between probe and change. @param t the change's own resistance before it.
  */
-export function afterOne(healthy: number, siemens: number, c: number, t: number): number | undefined {
+export function shermanMorrison(healthy: number, siemens: number, c: number, t: number): number | undefined {
   const share = 1 + siemens * t;
   return share < LEAST_SHARE ? undefined : healthy - (siemens * c * c) / share;
 }
@@ -204,7 +204,7 @@ export interface TwoTransfers {
  * Resistance after two changes (Woodbury): R − cᵀ(D⁻¹ + T)⁻¹c with D = diag(g₁, g₂), written without dividing by g.
  * Undefined where the result would be rounding.
  */
-export function afterTwo(healthy: number, g1: number, g2: number, x: TwoTransfers): number | undefined {
+export function woodbury(healthy: number, g1: number, g2: number, x: TwoTransfers): number | undefined {
   const m11 = 1 + g1 * x.t11;
   const m22 = 1 + g2 * x.t22;
   const determinant = m11 * m22 - g1 * g2 * x.t12 * x.t12;
@@ -219,7 +219,7 @@ export function afterTwo(healthy: number, g1: number, g2: number, x: TwoTransfer
  * elimination. Undefined where the result would be rounding.
  * @param c transfer between probe and each change. @param t transfers between changes.
  */
-export function afterMany(
+export function renewedResistance(
   healthy: number,
   siemens: readonly number[],
   c: readonly number[],

@@ -3,7 +3,7 @@ import type { CircuitModel } from './circuit-model';
 import { isGone, type Effect, type Fault } from './faults';
 import { METER_WORDS } from './meter';
 import type { MeterCase } from './power';
-import { ChangeTable } from './change-table';
+import { PairwiseResistance } from './pairwise-resistance';
 import { PowerTable, effectsText } from './power-table';
 import { DROP_SHORT_BELOW_OHM } from './measurements/drop-prediction';
 import { shownLogOhm } from './measurements/scale';
@@ -46,7 +46,7 @@ export class Partitioner {
   readonly active: readonly (readonly Effect[])[];
   readonly board: Board;
   readonly ground: string;
-  private changes?: ChangeTable;
+  private changes?: PairwiseResistance;
   private readonly powers = new Map<string, PowerTable>();
   private readonly drops = new Map<string, FaultPartition>();
 
@@ -90,8 +90,8 @@ export class Partitioner {
     };
   }
 
-  private changeTable(): ChangeTable {
-    return (this.changes ??= new ChangeTable(this.model.networkWithout(this.absent), this.active, this.ground));
+  private changeTable(): PairwiseResistance {
+    return (this.changes ??= new PairwiseResistance(this.model.networkWithout(this.absent), this.active, this.ground));
   }
 
   /** For a resistance between two nets. */

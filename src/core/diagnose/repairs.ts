@@ -1,6 +1,6 @@
 import type { Belief } from './belief';
 import { openingMinutes, type Access } from './access';
-import { CureWork, type Need } from './cure-work';
+import { RepairCosting, type RepairOption } from './repair-costing';
 import type { RepairTarget } from './faults';
 import type { Practice } from './practice';
 
@@ -83,17 +83,17 @@ export function rankRepairs(
   absent: ReadonlySet<string> = new Set(),
   { practice, worth }: { readonly practice?: Practice; readonly worth?: number } = {},
 ): Repair[] {
-  const cure = new CureWork(belief, absent, done, practice, worth);
+  const cure = new RepairCosting(belief, absent, done, practice, worth);
   const opening = openingMinutes(access);
-  const alone = new Map<Need, number>();
-  const together: { a: Need; b: Need; p: number }[] = [];
+  const alone = new Map<RepairOption, number>();
+  const together: { a: RepairOption; b: RepairOption; p: number }[] = [];
   cure.each(cure.gather(belief.likely), (p, low, high) => {
     const [first, second] = [cure.needs[low - 1], cure.needs[high - 1]];
     if (!second.onBoard || first?.onBoard === false) return;
     if (!first) alone.set(second, p);
     else if (p >= LEAST_PAIR) together.push({ a: first, b: second, p });
   });
-  const step = (need: Need): Repair => {
+  const step = (need: RepairOption): Repair => {
     const target = need.target as BoardTarget;
     const { minutes, price, harm, weighedMinutes } = need;
     return {

@@ -7,8 +7,8 @@ import { repairCost } from './repair-cost';
 import { OUTSIDE, targetKey, type RepairTarget } from './faults';
 import type { Reading } from './reading';
 import { Predictor } from './predictor';
-import { weighSteps } from './step';
-import { CureWork } from './cure-work';
+import { rankActions } from './step';
+import { RepairCosting } from './repair-costing';
 
 const NONE: ReadonlySet<string> = new Set();
 const at = { absent: NONE, replaced: NONE, taken: [] };
@@ -28,7 +28,7 @@ describe('on boards small enough to search every order of tests and work', () =>
     const predictor = Predictor.of(board);
     const world = new World(predictor);
     const belief = updateBelief(predictor, [], [], CLEAR_BENCH);
-    const cure = new CureWork(belief, NONE, NONE, CLEAR_BENCH, 0);
+    const cure = new RepairCosting(belief, NONE, NONE, CLEAR_BENCH, 0);
     const chances = cure.gather(belief.likely);
     expect(world.leastMinutes()).toBeLessThan(cure.unmeasured(chances, 'closed').minutes);
     expect(world.leastMinutes()).toBeGreaterThan(0.99 * cure.known(chances, 'closed'));
@@ -38,7 +38,7 @@ describe('on boards small enough to search every order of tests and work', () =>
 describe('what work costs when nothing is measured', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const belief = updateBelief(predictor, [], [], { doubleShare: 0 });
-  const cure = new CureWork(belief, NONE, NONE);
+  const cure = new RepairCosting(belief, NONE, NONE);
   const chances = cure.gather(belief.likely);
 
   // Heckerman, Breese, Rommelse (1995): with one fault, cost of work n counts for all that is not cured before n.
@@ -96,18 +96,22 @@ describe('tests against work', () => {
   ];
 
   test('with nothing known a test comes first', () => {
-    const { workFirst, tests } = weighSteps(updateBelief(predictor, [], []), { ...at, access: 'closed' });
-    expect(workFirst).toBe(false);
+    const { repairFirst, tests } = rankActions(updateBelief(predictor, [], []), { ...at, access: 'closed' });
+    expect(repairFirst).toBe(false);
     expect(tests[0].expectedMinutes).toBeGreaterThan(0);
   });
 
   test('where every pin of one chip is shorted, work on it comes first', () => {
-    const { workFirst, work } = weighSteps(updateBelief(predictor, short, []), { ...at, access: 'out', taken: short });
-    expect([workFirst, targetKey(work!.need.target)]).toEqual([true, 'U4']);
+    const { repairFirst, work } = rankActions(updateBelief(predictor, short, []), {
+      ...at,
+      access: 'out',
+      taken: short,
+    });
+    expect([repairFirst, targetKey(work!.need.target)]).toEqual([true, 'U4']);
   });
 
   test('what a technician could do anyway is never worse than what is advised', () => {
-    const { tests, work } = weighSteps(updateBelief(predictor, short.slice(0, 1), []), { ...at, access: 'out' });
+    const { tests, work } = rankActions(updateBelief(predictor, short.slice(0, 1), []), { ...at, access: 'out' });
     const followed = tests.filter((t) => t.expectedMinutes !== undefined);
     expect(followed.length).toBeGreaterThan(3);
     for (const t of followed) expect(t.expectedMinutes).toBeGreaterThanOrEqual(tests[0].expectedMinutes!);

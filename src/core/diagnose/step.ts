@@ -3,22 +3,22 @@ import { deeper, type Access } from './access';
 import { accessFor } from './measurement';
 import { clearedFaults } from './reading';
 import { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
-import { CureWork, type Need } from './cure-work';
+import { RepairCosting, type RepairOption } from './repair-costing';
 
 /** A test, with what the job is then expected to take. */
-export interface WeighedTest extends Proposal {
+export interface RankedTest extends Proposal {
   /** Minutes to a proven cure, this test included; undefined where it was not looked into. */
   readonly expectedMinutes?: number;
 }
 
 /** Tests and work on one scale: minutes to a proven cure. */
-export interface Weighed {
+export interface RankedActions {
   /** Looked into first, least minutes first; then the others by information for their minutes. */
-  readonly tests: readonly WeighedTest[];
+  readonly tests: readonly RankedTest[];
   /** What to do first if nothing more is measured, and the minutes that are then to be expected. */
-  readonly work?: { readonly need: Need; readonly expectedMinutes: number };
+  readonly work?: { readonly need: RepairOption; readonly expectedMinutes: number };
   /** True where work now is expected to take less than any test first. */
-  readonly workFirst: boolean;
+  readonly repairFirst: boolean;
 }
 
 /** So many of the most informative tests are looked into. Six did as well as sixteen and thirty on the small boards (measured). */
@@ -36,15 +36,15 @@ const LEAST_CHANCE = 1e-3;
  * that are missing for it gathered at the present rate. Source of the comparison: Heckerman, Breese, Rommelse (1995),
  * expected cost of observation; the rate is ours, held against exhaustive search in the tests.
  */
-export function weighSteps(
+export function rankActions(
   belief: Belief,
   context: TestContext,
   allowed: (p: Proposal) => boolean = () => true,
-): Weighed {
+): RankedActions {
   const { absent, access } = context;
   const { space } = belief.case;
   const cleared = new Set(clearedFaults({ replaced: [...context.replaced], swapped: context.swapped }));
-  const cure = new CureWork(belief, absent, cleared, context.practice, context.worth);
+  const cure = new RepairCosting(belief, absent, cleared, context.practice, context.worth);
   const proposals = proposeTests(belief, context).filter(allowed);
   const best = proposals.filter((t) => t.bits > LEAST_BITS).slice(0, LOOKED_INTO);
   const chances = cure.gather(belief.likely);
@@ -52,7 +52,7 @@ export function weighSteps(
   const rate = best.reduce((most, t) => Math.max(most, t.bitsPerMinute), 1e-9);
   const minutesFrom = (after: Float64Array, then: Access): number =>
     Math.min(cure.unmeasured(after, then).minutes, cure.known(after, then) + cure.bits(after) / rate);
-  const weighed = best.map((t): WeighedTest & { expectedMinutes: number } => {
+  const weighed = best.map((t): RankedTest & { expectedMinutes: number } => {
     const { table, outcomes } = outcomesOf(belief, t.measurement, absent, cleared);
     const rows = space.likelyRows(belief.likely, table);
     const then = deeper(access, accessFor(t.measurement));
@@ -69,15 +69,15 @@ export function weighSteps(
   return {
     tests: [...weighed, ...proposals.filter((t) => !best.includes(t))],
     work,
-    workFirst: work !== undefined && !(weighed[0]?.expectedMinutes < work.expectedMinutes - LEAST_GAIN_MINUTES),
+    repairFirst: work !== undefined && !(weighed[0]?.expectedMinutes < work.expectedMinutes - LEAST_GAIN_MINUTES),
   };
 }
 
 /** The work and its proof, and what is left to do where the proof still fails. */
 function workMinutesFrom(
-  cure: CureWork,
+  cure: RepairCosting,
   chances: Float64Array,
-  need: Need,
+  need: RepairOption,
   access: Access,
   minutesFrom: (after: Float64Array, then: Access) => number,
 ): number {

@@ -1,6 +1,6 @@
 import { partByRef, type Board } from '../board';
 import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
-import { highestLeast } from './highest-least';
+import { maximinLp } from './maximin-lp';
 import { limitsOf, type Margin } from './margin';
 import { COARSE_MESH, type MeshOptions } from './mesh';
 import type { HeatPlan } from './plan';
@@ -229,7 +229,7 @@ function bestDials(station: Station, start: HeatPlan, margins: Margins, rounds =
       const step = dial + PROBE_C > high ? -PROBE_C : PROBE_C;
       return margins(withDials(dials.with(g, dial + step))).map((m, i) => (m.marginK - here[i].marginK) / step);
     });
-    const move = highestLeast(
+    const move = maximinLp(
       here.map((m) => m.marginK),
       slopes,
       dials.map((d): [number, number] => [Math.max(low - d, -reachC), Math.min(high - d, reachC)]),

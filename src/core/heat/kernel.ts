@@ -1,5 +1,5 @@
 import { KERNEL_BASE64 } from './kernel-bytes';
-import { stepInTypeScript, type Factors, type SolverArrays } from './kernels';
+import { stepInTypeScript, type Factors, type SolverArrays } from './typescript-kernel';
 
 /**
  * What runs the hot loops, and where their arrays live. There are two, each the other's check: plain TypeScript, and

@@ -1,6 +1,6 @@
 import { cellCount, conductances, filledRuns, openSides, topCells, type Conductances, type HeatGrid } from './grid';
 import { bestKernel, type Kernel } from './kernel';
-import type { Factors, SolverArrays, Tridiagonal } from './kernels';
+import type { Factors, SolverArrays, Tridiagonal } from './typescript-kernel';
 
 /**
  * Heat exchange at the two faces of the board, per column (ny × nx): film conductance in W/m²K and the temperature

@@ -3,7 +3,7 @@ import { checksumOf, type ImageFamily, type Region } from './family';
 import { checkSums, checksumRegions } from './judge';
 
 /** What a dump looks like, with what it is seen by. */
-export interface ImageSign {
+export interface ImageAnomaly {
   readonly kind: 'blank' | 'zero' | 'aliased' | 'truncated' | 'shifted' | 'flipped' | 'otherFamily' | 'otherPosition';
   readonly words: string;
 }
@@ -25,7 +25,7 @@ export function signsOf(
   families: readonly ImageFamily[],
   bytes: Uint8Array,
   position?: number,
-): ImageSign[] {
+): ImageAnomaly[] {
   if (bytes.every((b) => b === 0xff))
     return [{ kind: 'blank', words: 'Blank: every byte is FF. The chip is erased, or nothing answered.' }];
   if (bytes.every((b) => b === 0))
@@ -48,7 +48,7 @@ const beginsWith = (bytes: Uint8Array, family: ImageFamily, at: number): boolean
   magicOf(family).every((b, k) => bytes[at + k] === b);
 
 /** The content repeats after half, a quarter or so of its length, and is more than one byte over and over. */
-function aliased(bytes: Uint8Array): ImageSign | undefined {
+function aliased(bytes: Uint8Array): ImageAnomaly | undefined {
   let period: number | undefined;
   for (let p = bytes.length / 2; p >= 256 && Number.isInteger(p); p /= 2) {
     if (!bytes.subarray(p).every((b, i) => b === bytes[i])) break;
@@ -80,7 +80,7 @@ function heldBit(bytes: Uint8Array): number | undefined {
   return undefined;
 }
 
-const cutOff = (length: number, family: ImageFamily): ImageSign => {
+const cutOff = (length: number, family: ImageFamily): ImageAnomaly => {
   const inside = family.regions.find((r) => length >= r.offset && length < r.offset + r.length);
   return {
     kind: 'truncated',
@@ -89,7 +89,7 @@ const cutOff = (length: number, family: ImageFamily): ImageSign => {
 };
 
 /** Nothing but FF to the end, over regions in which the family keeps something. */
-function emptyTail(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined {
+function emptyTail(bytes: Uint8Array, family: ImageFamily): ImageAnomaly | undefined {
   let end = bytes.length;
   while (end > 0 && bytes[end - 1] === 0xff) end--;
   const lost = family.regions.filter((r) => r.meaning !== 'padding' && r.offset >= end);
@@ -100,7 +100,7 @@ function emptyTail(bytes: Uint8Array, family: ImageFamily): ImageSign | undefine
   };
 }
 
-function shifted(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined {
+function shifted(bytes: Uint8Array, family: ImageFamily): ImageAnomaly | undefined {
   for (let by = 1; by <= MOST_SHIFT; by++) {
     if (beginsWith(bytes, family, by))
       return {
@@ -119,7 +119,11 @@ function shifted(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined 
   return undefined;
 }
 
-function otherFamily(bytes: Uint8Array, family: ImageFamily, families: readonly ImageFamily[]): ImageSign | undefined {
+function otherFamily(
+  bytes: Uint8Array,
+  family: ImageFamily,
+  families: readonly ImageFamily[],
+): ImageAnomaly | undefined {
   const other = families.find((f) => f.id !== family.id && beginsWith(bytes, f, 0));
   return (
     other && {
@@ -130,7 +134,7 @@ function otherFamily(bytes: Uint8Array, family: ImageFamily, families: readonly 
 }
 
 /** One wrong bit under a checksum, found by trying each: only where exactly one bit makes it hold. */
-function flipped(bytes: Uint8Array, family: ImageFamily): ImageSign | undefined {
+function flipped(bytes: Uint8Array, family: ImageFamily): ImageAnomaly | undefined {
   for (const [k, verdict] of checkSums(family, bytes).entries()) {
     if (verdict.holds) continue;
     const region = checksumRegions(family)[k];
@@ -165,7 +169,7 @@ function singleBit(region: Region, range: Uint8Array, stored: number): number | 
   return undefined;
 }
 
-function otherPosition(bytes: Uint8Array, family: ImageFamily, position: number | undefined): ImageSign | undefined {
+function otherPosition(bytes: Uint8Array, family: ImageFamily, position: number | undefined): ImageAnomaly | undefined {
   if (position === undefined || family.positionOffset === undefined) return undefined;
   const got = bytes[family.positionOffset];
   return got === position

@@ -2,7 +2,7 @@ export { alignImages, type AlignedStretch } from './align';
 export { compareImages, type RegionDifference } from './compare';
 export { crc32 } from './crc32';
 export { signsOf } from './evidence';
-export { nextDifference, seeTogether, stretchAt, type SeenTogether } from './together';
+export { nextDifference, compareAll, stretchAt, type SeenTogether } from './compare-all';
 export {
   fieldsOf,
   imageFamilySchema,

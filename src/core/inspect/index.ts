@@ -6,7 +6,7 @@ export { usefulSidePx } from './find';
 export { enlarged, inspectBalls, type Inspection } from './inspect';
 export { HARD, drawScene, type BallSizes, type Trouble } from './scenes';
 export { renderScene, type Scene } from './render';
-export { NO_TALLY, drawCase, tallied } from './tally';
+export { NO_TALLY, drawCase, scored } from './detection-score';
 export { sitePads, type SitePad } from './pads';
 export { USEFUL_PAD_SIDE_PX, inspectPads, type PadInspection } from './inspect-pads';
 export { drawPadScene, renderPadScene } from './pad-scene';

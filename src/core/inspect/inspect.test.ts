@@ -9,7 +9,7 @@ import {
   patternWithout,
   renderScene,
   sitesOf,
-  tallied,
+  scored,
   type Trouble,
 } from '.';
 
@@ -25,7 +25,7 @@ test('a sample of the benchmark’s pictures: missing and bridged sites found, n
     const { scene, sizes } = drawCase(random);
     const picture = renderScene(scene, random);
     const seen = inspectBalls(picture, scene.pattern, { pitchMm: PITCH_MM, ballMm: sizes.ball * PITCH_MM });
-    tally = tallied(tally, scene, seen, PITCH_MM);
+    tally = scored(tally, scene, seen, PITCH_MM);
   }
   expect(tally.missing.there).toBeGreaterThan(10);
   expect(tally.bridged.there).toBeGreaterThan(8);

@@ -4,7 +4,7 @@ import { findCrumbs } from './crumbs';
 import { edgeShift } from './edge-shift';
 import { findPattern, pitchOf } from './find';
 import { fitHomography, inverse, mapPoint, scaled, type Homography, type Point } from './homography';
-import { compareFaces, type Face } from './likeness';
+import { compareFaces, type Face } from './shading-correlation';
 import { neighbourPairs, sitesOf, type Site, type SitePattern } from './pattern';
 import { shrunk, type GreyPicture } from './picture';
 
@@ -55,8 +55,8 @@ const DAZZLED_CLEAR = 0.7;
 const PAD_SHARE = -0.1;
 /** The smaller the outline, the more of a ball's shading it takes to be one: a pad under bright light shades a little too. */
 const PADS_BY_SIZE = [
-  { share: -0.1, likeness: 0.45 },
-  { share: -0.25, likeness: 0.65 },
+  { share: -0.1, shadingCorrelation: 0.45 },
+  { share: -0.25, shadingCorrelation: 0.65 },
 ];
 /** An edge seen on fewer rays is left to the eye. */
 const LEAST_SUPPORT = 0.6;
@@ -97,9 +97,9 @@ export function inspectBalls(
   const shift = edgeShift(
     near,
     h,
-    outlines.filter((o, i) => o.support > SOUND_SUPPORT && faces[i].likeness > 0.5),
+    outlines.filter((o, i) => o.support > SOUND_SUPPORT && faces[i].shadingCorrelation > 0.5),
   );
-  const there = outlines.filter((_, i) => faces[i].likeness >= LEAST_LIKENESS);
+  const there = outlines.filter((_, i) => faces[i].shadingCorrelation >= LEAST_LIKENESS);
   if (there.length === 0) return undefined;
   const usual = median(there.map((o) => o.radius)) + shift;
   const balls = sites.map((site, i) => inspectBall(site, outlines[i], faces[i], { shift, usual, size, limits }));
@@ -176,8 +176,8 @@ function inspectBall(
   const share = radius / usual - 1;
   // Where light dazzles only the size tells a ball from its pad.
   const gone =
-    (face.likeness < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE)) ||
-    PADS_BY_SIZE.some((pad) => share < pad.share && face.likeness < pad.likeness);
+    (face.shadingCorrelation < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE)) ||
+    PADS_BY_SIZE.some((pad) => share < pad.share && face.shadingCorrelation < pad.shadingCorrelation);
   const verdict = gone
     ? 'missing'
     : Math.abs(share) > limits.sizeShare
@@ -195,8 +195,8 @@ function inspectBall(
     offsetMm: { x: offset.x * size.pitchMm, y: offset.y * size.pitchMm },
     brightness: face.brightness,
     unclear:
-      (face.dazzled && face.likeness < DAZZLED_CLEAR) ||
-      Math.abs(face.likeness - LEAST_LIKENESS) < UNCLEAR_LIKENESS ||
+      (face.dazzled && face.shadingCorrelation < DAZZLED_CLEAR) ||
+      Math.abs(face.shadingCorrelation - LEAST_LIKENESS) < UNCLEAR_LIKENESS ||
       outline.support < LEAST_SUPPORT,
   };
 }

@@ -3,7 +3,7 @@ import { bodyGrey, gapLevel } from './bridge';
 import { findOutline, median } from './circle';
 import { edgeShift } from './edge-shift';
 import type { Homography } from './homography';
-import { compareFaces } from './likeness';
+import { compareFaces } from './shading-correlation';
 import { fullPattern, sitesOf } from './pattern';
 import { renderScene, type Scene } from './render';
 
@@ -69,9 +69,9 @@ test('a pad has none of a ball’s shading; a dull ball has it, and is told by i
   const picture = seen({ balls });
   const found = sites.map((s) => findOutline(picture, VIEW, s, 0.3));
   const faces = compareFaces(picture, VIEW, found, (o) => o.support > 0.8);
-  expect(faces[4].likeness).toBeLessThan(0.2);
-  faces.forEach(({ likeness }, i) => i !== 4 && i !== 8 && expect(likeness).toBeGreaterThan(0.85));
-  expect(faces[8].likeness).toBeGreaterThan(0.32);
+  expect(faces[4].shadingCorrelation).toBeLessThan(0.2);
+  faces.forEach(({ shadingCorrelation }, i) => i !== 4 && i !== 8 && expect(shadingCorrelation).toBeGreaterThan(0.85));
+  expect(faces[8].shadingCorrelation).toBeGreaterThan(0.32);
   expect(faces[8].brightness).toBeLessThan(0.95);
 });
 

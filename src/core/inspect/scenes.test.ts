@@ -6,7 +6,7 @@ import { fullPattern, patternWithout, sitesOf } from './pattern';
 import { shrunk } from './picture';
 import { renderScene } from './render';
 import { HARD, drawScene, type Trouble } from './scenes';
-import { NO_TALLY, drawCase, tallied } from './tally';
+import { NO_TALLY, drawCase, scored } from './detection-score';
 
 const QUIET: Trouble = {
   ...HARD,
@@ -95,14 +95,14 @@ test('the tally counts what is told right and wrong, and everything as missed wh
     bridges: [{ a: 3, b: 4, width: 0.3 }],
   };
   const seen = inspectBalls(renderScene(faulty, random), pattern, { pitchMm: 0.5, ballMm: 0.3 })!;
-  const right = tallied(NO_TALLY, faulty, seen, 0.5);
+  const right = scored(NO_TALLY, faulty, seen, 0.5);
   expect(right.missing).toEqual({ there: 1, found: 1, false: 0 });
   expect(right.bridged).toMatchObject({ there: 1, found: 1, false: 0 });
   expect(right.measured).toBe(5);
-  const none = tallied(NO_TALLY, faulty, undefined, 0.5);
+  const none = scored(NO_TALLY, faulty, undefined, 0.5);
   expect([none.missing.found, none.bridged.found, none.measured]).toEqual([0, 0, 0]);
   // Told of a scene without faults, the same look is wrong.
-  const wrong = tallied(NO_TALLY, scene, seen, 0.5);
+  const wrong = scored(NO_TALLY, scene, seen, 0.5);
   expect([wrong.missing.false, wrong.bridged.false]).toEqual([1, 1]);
 });
 

@@ -37,7 +37,7 @@ export { walkPort, walkStem, type WalkPin } from './assessment/walk';
 export { STAGES, type StageId } from './assessment/stages';
 export { eventLabel, viewJob, type BenchKnowledge, type JobView, type ReadingView } from './assessment/view';
 export { storyShift } from './assessment/story';
-export { beyondBoard, lessonOf, runMark, type RunMarkSeen } from './closeout/lesson';
+export { beyondBoard, closeoutRecordOf, runMark, type RunMarkSeen } from './closeout/lesson';
 export { benchMinutes } from './closeout/bench-minutes';
 export { reportOf } from './report/report';
 export { jobReportSchema, type JobReport } from './report/report-schema';

@@ -39,8 +39,8 @@ export const partTypeSchema = z.object({
 export type PartType = z.infer<typeof partTypeSchema>;
 
 export const MEMORY_SCHOOLS = ['always', 'whenChecksFail', 'never'] as const;
-export type MemorySchool = (typeof MEMORY_SCHOOLS)[number];
-export const SCHOOL_WORDS: Readonly<Record<MemorySchool, string>> = {
+export type MemoryPolicy = (typeof MEMORY_SCHOOLS)[number];
+export const SCHOOL_WORDS: Readonly<Record<MemoryPolicy, string>> = {
   always: 'always',
   whenChecksFail: 'only when its checks fail',
   never: 'never',
@@ -83,7 +83,7 @@ export function parsePartType(input: unknown): Result<PartType> {
 }
 
 /** The school that counts for a family, and why. Default: only when its checks fail, fewer chips heated. */
-export function memorySchool(family: PartFamily | undefined): { readonly school: MemorySchool; readonly why: string } {
+export function memorySchool(family: PartFamily | undefined): { readonly school: MemoryPolicy; readonly why: string } {
   if (family?.memory) return { school: family.memory, why: `set for ${family.name} at this bench` };
   return { school: 'whenChecksFail', why: 'the default: fewer chips heated' };
 }

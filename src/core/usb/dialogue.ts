@@ -4,7 +4,7 @@ import { isMessage, offersOf, packetWords, requestOf, type PdPacket } from './pa
 import type { CaptureReading } from './capture';
 
 /** How far the conversation came. */
-export const STOPS = [
+export const PD_OUTCOMES = [
   'silent',
   'offersUnanswered',
   'offersNotAsked',
@@ -14,7 +14,7 @@ export const STOPS = [
   'collapsed',
   'noisy',
 ] as const;
-export type Stop = (typeof STOPS)[number];
+export type PdOutcome = (typeof PD_OUTCOMES)[number];
 
 export interface DialogueLine {
   readonly atS: number;
@@ -25,7 +25,7 @@ export interface DialogueLine {
 
 export interface Dialogue {
   readonly lines: readonly DialogueLine[];
-  readonly stop: Stop;
+  readonly stop: PdOutcome;
   /** At which step it stopped, in words. */
   readonly headline: string;
   /** What that implicates on this board, most to the point first. */
@@ -57,7 +57,7 @@ export function readDialogue(
   };
 }
 
-const HEADLINES: Record<Stop, string> = {
+const HEADLINES: Record<PdOutcome, string> = {
   silent: 'Nobody talks: the charger sees no pull-down',
   offersUnanswered: 'Offers go unanswered',
   offersNotAsked: 'Offers are acknowledged, but nothing is asked for',
@@ -68,7 +68,7 @@ const HEADLINES: Record<Stop, string> = {
   noisy: 'The line is noisy: check sums fail',
 };
 
-function stopOf(packets: readonly PdPacket[]): Stop {
+function stopOf(packets: readonly PdPacket[]): PdOutcome {
   const port = packets.filter(onPort);
   if (port.length === 0) return 'silent';
   const messages = port.filter((p) => !isReset(p));
@@ -112,7 +112,7 @@ function sidePath(port: Port, line: CaptureReading['line']): string[] {
   return line ? side.path : port.sides.flatMap((s) => s.path);
 }
 
-function implicated(board: Board, port: Port, stop: Stop, line: CaptureReading['line']): Dialogue['implicated'] {
+function implicated(board: Board, port: Port, stop: PdOutcome, line: CaptureReading['line']): Dialogue['implicated'] {
   const path = [...new Set(sidePath(port, line))].filter((ref) => ref !== port.id);
   const entry = (ref: string, why: string) => ({ ref, why });
   const esd = path

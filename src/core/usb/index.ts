@@ -1,5 +1,5 @@
 export { CaptureReader, readCapture, type CaptureReading, type CcLine } from './capture';
-export { readDialogue, STOPS, type Dialogue, type Stop } from './dialogue';
+export { readDialogue, PD_OUTCOMES, type Dialogue, type PdOutcome } from './dialogue';
 export { readHexList } from './hex';
 export { BIT_S, LineDecoder } from './line';
 export {

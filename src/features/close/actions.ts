@@ -2,7 +2,15 @@
 
 import { revalidatePath } from 'next/cache';
 import { calibrationFromMark } from '@/core/calibration';
-import { beyondBoard, lessonName, lessonOf, viewJob, type JobView, type Outcome, type RunMarkSeen } from '@/core/job';
+import {
+  beyondBoard,
+  lessonName,
+  closeoutRecordOf,
+  viewJob,
+  type JobView,
+  type Outcome,
+  type RunMarkSeen,
+} from '@/core/job';
 import { hiddenInJpeg, MOST_PICTURE_BYTES, pictureType } from '@/core/picture';
 import { problemText } from '@/core/result';
 import { foldStock } from '@/core/stock';
@@ -43,7 +51,7 @@ export async function keepLesson(number: number): Promise<CloseAnswer> {
   const db = await database();
   const view = await viewOfJob(db, number);
   if (!view) return noJob(number);
-  const { references, reports, chip, mark } = lessonOf(view);
+  const { references, reports, chip, mark } = closeoutRecordOf(view);
   if (references.length + reports.length === 0)
     return { kept: false, words: 'Expected a job closed as repaired, with good readings after the repair; got none.' };
   const at = new Date().toISOString();

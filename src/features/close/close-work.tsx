@@ -2,7 +2,15 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
-import { benchMinutes, lessonOf, OUTCOMES, partsUsed, suggestedPrice, type JobView, type Outcome } from '@/core/job';
+import {
+  benchMinutes,
+  closeoutRecordOf,
+  OUTCOMES,
+  partsUsed,
+  suggestedPrice,
+  type JobView,
+  type Outcome,
+} from '@/core/job';
 import { parseFigure } from '@/core/units';
 import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { PicturePart } from './picture-part';
@@ -57,7 +65,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
 function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
   const [answer, setAnswer] = useState<{ kept: boolean; words: string }>();
   const [busy, start] = useTransition();
-  const { words } = lessonOf(job);
+  const { words } = closeoutRecordOf(job);
   if (words.length === 0) return null;
   const work = isKept ? dropLesson : keepLesson;
   return (

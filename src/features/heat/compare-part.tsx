@@ -3,14 +3,14 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { planSeconds } from '@/core/heat';
 import { formatSeconds } from '@/core/units';
-import { MarginPart, PlainButton } from '@/ui';
+import { SidebarPart, PlainButton } from '@/ui';
 import { useHeatDesk, type HeldRun } from './heat-desk';
 
 /** One run set aside and the one on the screen side by side: another station, copper, alloy or plan. */
 export function ComparePart() {
   const { held, last, copper, hold, release, setPlan } = useHeatDesk();
   return (
-    <MarginPart title="Side by side">
+    <SidebarPart title="Side by side">
       {held && last && <Table held={held} now={{ ...last, copper }} />}
       {held && last && held.plan.partRef !== last.plan.partRef && (
         <Text fontSize="13px" color="amberText">
@@ -32,7 +32,7 @@ export function ComparePart() {
           </PlainButton>
         )}
       </Flex>
-    </MarginPart>
+    </SidebarPart>
   );
 }
 

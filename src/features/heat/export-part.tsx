@@ -2,7 +2,7 @@
 
 import { Flex, Link, Text } from '@chakra-ui/react';
 import { curvesCsv, planLink } from '@/core/heat';
-import { MarginPart } from '@/ui';
+import { SidebarPart } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
 /** What leaves the screen: a card for the wall, all curves, the plan, and an address that opens it again. */
@@ -12,7 +12,7 @@ export function ExportPart() {
   const file = (type: string, text: string): string => `data:${type};charset=utf-8,${encodeURIComponent(text)}`;
   const name = `job-${job.number}-${plan.partRef.toLowerCase()}`;
   return (
-    <MarginPart title="To the bench">
+    <SidebarPart title="To the bench">
       <Flex direction="column" gap="1" fontSize="14px" color="copperText" textDecoration="underline">
         {kept ? (
           <Link href={`/jobs/${job.number}/heat/card.pdf`} target="_blank" color="copperText">
@@ -37,6 +37,6 @@ export function ExportPart() {
           Address of this plan
         </Link>
       </Flex>
-    </MarginPart>
+    </SidebarPart>
   );
 }

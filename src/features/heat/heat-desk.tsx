@@ -20,7 +20,7 @@ import type { LoggedCurve } from '@/core/calibration';
 import type { JobView, KeepEvent } from '@/core/job';
 import { usePreview, type Preview } from './use-preview';
 import { useDoubtBand, type DoubtBand } from './use-doubt-band';
-import { useHeatRun, type HeatAnswerOf, type HeatStatus, type Wish } from './use-heat-run';
+import { useHeatRun, type HeatAnswerOf, type HeatStatus, type HeatRequest } from './use-heat-run';
 
 interface Desk {
   readonly job: JobView;
@@ -118,7 +118,7 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   const known = useMemo(() => (stations.length > 0 ? stations : [NOMINAL_STATION]), [stations]);
   const [stationId, setStation] = useState(opened?.stationId ?? job.state.heatPlan?.stationId ?? known[0].id);
   const station = known.find((s) => s.id === stationId) ?? known[0];
-  const [wish, setWish] = useState<Wish>(() => ({
+  const [wish, setWish] = useState<HeatRequest>(() => ({
     plan: firstPlan(job, station, opened?.plan),
     aim: job.state.heatPlan === undefined && !opened?.plan,
   }));

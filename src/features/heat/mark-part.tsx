@@ -5,7 +5,7 @@ import { Flex, Text } from '@chakra-ui/react';
 import { runMark, type JobView } from '@/core/job';
 import { problemText } from '@/core/result';
 import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
-import { AnswerNote, FigureLine, MainButton, MarginPart, PlainButton, ProblemNote, TextInput } from '@/ui';
+import { AnswerNote, FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepMark, type GoalsAnswer } from './actions';
 import { useHeatDesk } from './heat-desk';
 import { LoggedPart } from './logged-part';
@@ -35,7 +35,7 @@ export function MarkPart() {
       if (got.kept) setSeen(undefined);
     });
   return (
-    <MarginPart title="After the run">
+    <SidebarPart title="After the run">
       <Flex gap="2" align="center">
         <TextInput
           w="7em"
@@ -58,7 +58,7 @@ export function MarkPart() {
       )}
       <AnswerNote answer={answer} />
       <LoggedPart />
-    </MarginPart>
+    </SidebarPart>
   );
 }
 

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { FoundPlan } from '@/core/heat';
 import { formatSeconds } from '@/core/units';
-import { FigureLine, MainButton, MarginPart, PlainButton, ProblemNote } from '@/ui';
+import { FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote } from '@/ui';
 import { searchInWorker } from '@/workers/search/client';
 import { useHeatDesk } from './heat-desk';
 
@@ -31,7 +31,7 @@ export function SearchPart() {
     setStatus({ kind: 'running', tried, most, tookMs });
 
   return (
-    <MarginPart title="A plan with more margin">
+    <SidebarPart title="A plan with more margin">
       {status?.kind === 'running' && <Running status={status} onCancel={() => cancel.current()} />}
       {status?.kind === 'problem' && <ProblemNote text={status.words} />}
       {status?.kind === 'done' && (
@@ -49,7 +49,7 @@ export function SearchPart() {
           {status ? 'Search again' : 'Search a plan'}
         </PlainButton>
       )}
-    </MarginPart>
+    </SidebarPart>
   );
 }
 

@@ -33,7 +33,7 @@ interface Running {
 }
 
 /** A plan to simulate; with `aim` its dial is set first, and the plan that comes back differs. */
-export interface Wish {
+export interface HeatRequest {
   readonly plan: HeatPlan;
   readonly aim: boolean;
 }
@@ -48,7 +48,7 @@ export function useHeatRun(
   board: Board,
   station: Station,
   goalSets: GoalSets,
-  wish: Wish,
+  wish: HeatRequest,
   onAimed: (plan: HeatPlan) => void,
 ): Running {
   const [attempt, setAttempt] = useState(0);

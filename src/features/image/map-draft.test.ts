@@ -39,7 +39,7 @@ test('a proposal with the checksums that were found is a map that holds on its i
   const plain = familyOfDraft(draftFromProposal(emptyDraft(image), proposed));
   expect(plain.ok && plain.value.regions.length).toBe(proposed.length);
   const field = { offset: 0x5ffc, bytes: 4, bigEndian: false, fill: 'outside' as const };
-  const found = [{ algorithm: 'CRC-32/ISO-HDLC', from: 0, to: 0x5ffc, field, byChance: 1e-9 }];
+  const found = [{ algorithm: 'CRC-32/ISO-HDLC', from: 0, to: 0x5ffc, field, expectedFalsePositives: 1e-9 }];
   const typed = familyOfDraft(draftFromProposal(emptyDraft(image), proposeMap(image, found)));
   if (!typed.ok) throw new Error(problemText(typed.problems));
   expect(judgeImage(typed.value, image)).toMatchObject({ sound: true, checksums: [{ holds: true }] });

@@ -2,7 +2,7 @@ import 'server-only';
 import {
   compareImages,
   judgeImage,
-  seeTogether,
+  compareAll,
   proposeTransplant,
   signsOf,
   type Decided,
@@ -76,7 +76,7 @@ export async function loadImageBench(job: JobView): Promise<ImageBench> {
   const { patient, donor } = bytes;
   const shared = { family, families, library, roles, position: decided.position, custody: custodyOf(events) };
   if (!patient) return { ...shared, differences: [], overviews: [] };
-  const { against, overviews } = seeTogether(donor ? [patient, donor] : [patient], STRETCHES, family);
+  const { against, overviews } = compareAll(donor ? [patient, donor] : [patient], STRETCHES, family);
   return {
     ...shared,
     differences: against[0]?.regions ?? compareImages(family, patient, patient),

@@ -3,7 +3,7 @@ import NextLink from 'next/link';
 import { Box, Text } from '@chakra-ui/react';
 import type { EntryMode, JobView, StageId } from '@/core/job';
 import { formatChance } from '@/core/units';
-import { CautionNote, EntryOfferProvider, Frame, MarginPart, Strip } from '@/ui';
+import { CautionNote, EntryOfferProvider, Frame, SidebarPart, Strip } from '@/ui';
 import { JobEntry } from './job-entry';
 import { Path } from './path';
 
@@ -11,7 +11,7 @@ export interface JobFrameProps {
   readonly job: JobView;
   readonly stage: StageId;
   readonly work: ReactNode;
-  readonly margin: ReactNode;
+  readonly sidebar: ReactNode;
   /** Which of the proposed tests is asked for. */
   readonly testIndex?: number;
   readonly mode?: EntryMode;
@@ -44,7 +44,7 @@ const UnreadableNote = ({ rows }: { rows: JobView['state']['unreadable'] }) =>
 
 /** In every stage of a job that came back: what was mended last time, and the odds that it is that again. */
 const PastNote = ({ job, past }: { job: JobView; past: JobView['past'][number] }) => (
-  <MarginPart title={`Came back after ${past.daysGood} ${past.daysGood === 1 ? 'day' : 'days'}`}>
+  <SidebarPart title={`Came back after ${past.daysGood} ${past.daysGood === 1 ? 'day' : 'days'}`}>
     <Text fontSize="14px">
       {past.mended.join(', ') || 'Nothing was changed then'}.{' '}
       {past.mended.length > 0 && `The same again: ${formatChance(past.againChance)}. `}
@@ -53,13 +53,13 @@ const PastNote = ({ job, past }: { job: JobView; past: JobView['past'][number] }
         Then and now
       </NextLink>
     </Text>
-  </MarginPart>
+  </SidebarPart>
 );
 
 export const jobNumber = (number: number): string => String(number).padStart(4, '0');
 
-/** A job's page: the strip names it, the path tells its story, the margin ends with the stage's caution. */
-export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm', bareStem, entry }: JobFrameProps) {
+/** A job's page: the strip names it, the path tells its story, the sidebar ends with the stage's caution. */
+export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm', bareStem, entry }: JobFrameProps) {
   const { board } = job;
   const caution = job.cautions[stage];
   const where = (
@@ -83,10 +83,10 @@ export function JobFrame({ job, stage, work, margin, testIndex = 0, mode = 'ohm'
             {work}
           </>
         }
-        margin={
+        sidebar={
           <>
             {job.past[0] && <PastNote job={job} past={job.past[0]} />}
-            {margin}
+            {sidebar}
             <CautionNote title={caution.title} text={caution.text} />
           </>
         }

@@ -5,7 +5,7 @@ import { Flex, Link, Text } from '@chakra-ui/react';
 import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
 import { BoardDrawing } from '@/drawings/board-drawing';
-import { FigureLine, Headline, MarginPart } from '@/ui';
+import { FigureLine, Headline, SidebarPart } from '@/ui';
 import { ReferencePart } from './reference-part';
 
 /** A board as a drawing; a click on a part says what it is and where its pins go. */
@@ -48,10 +48,10 @@ const GIVEN_OUT = [
   ['netlist.ipc', 'netlist'],
 ] as const;
 
-export function BoardMargin({ board, references }: { board: Board; references: readonly ReferenceReading[] }) {
+export function BoardSidebar({ board, references }: { board: Board; references: readonly ReferenceReading[] }) {
   return (
     <>
-      <MarginPart title="Rails as they come up">
+      <SidebarPart title="Rails as they come up">
         {board.rails.map((r) => (
           <FigureLine
             key={r.id}
@@ -59,9 +59,9 @@ export function BoardMargin({ board, references }: { board: Board; references: r
             value={r.expect.kind === 'bus' ? 'as the port' : `${r.expect.volts.toFixed(2)} V`}
           />
         ))}
-      </MarginPart>
+      </SidebarPart>
       <ReferencePart board={board} references={references} />
-      <MarginPart title="Give it out">
+      <SidebarPart title="Give it out">
         <Flex gap="3" rowGap="1" wrap="wrap" fontSize="14px">
           {GIVEN_OUT.map(([file, name]) => (
             <Link
@@ -75,14 +75,14 @@ export function BoardMargin({ board, references }: { board: Board; references: r
             </Link>
           ))}
         </Flex>
-      </MarginPart>
-      <MarginPart title="Functions">
+      </SidebarPart>
+      <SidebarPart title="Functions">
         {board.functions.map((f) => (
           <Text key={f.id} fontSize="14px">
             {f.what}
           </Text>
         ))}
-      </MarginPart>
+      </SidebarPart>
     </>
   );
 }

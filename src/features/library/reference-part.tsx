@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import { Flex, Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
-import { FigureLine, FilePick, MarginPart, ProblemNote } from '@/ui';
+import { FigureLine, FilePick, SidebarPart, ProblemNote } from '@/ui';
 import { addReferences } from './actions';
 
 /** Readings on good boards of this kind: how many there are, taken in and given out as CSV. */
@@ -14,7 +14,7 @@ export function ReferencePart({ board, references }: { board: Board; references:
   const points = new Set(references.map((r) => r.point)).size;
   const sources = new Set(references.map((r) => r.source)).size;
   return (
-    <MarginPart title="Known-good readings">
+    <SidebarPart title="Known-good readings">
       <FigureLine name="Points" value={points} />
       <FigureLine name="Good boards" value={sources} />
       <Flex gap="4" fontSize="14px" mt="1">
@@ -38,6 +38,6 @@ export function ReferencePart({ board, references }: { board: Board; references:
         ) : (
           <ProblemNote text={answer.words} />
         ))}
-    </MarginPart>
+    </SidebarPart>
   );
 }

@@ -19,7 +19,7 @@ import {
   FigureLine,
   Headline,
   MainButton,
-  MarginPart,
+  SidebarPart,
   Named,
   PlainButton,
   ProblemNote,
@@ -191,14 +191,14 @@ interface FitPartProps {
 function FitPart({ station, fit, trials, busy, onKeep }: FitPartProps) {
   if (trials === 0)
     return (
-      <MarginPart title="What the trials say">
+      <SidebarPart title="What the trials say">
         <Text fontSize="14px" color="quiet">
           Nothing yet: run a log or add a trial.
         </Text>
-      </MarginPart>
+      </SidebarPart>
     );
   return (
-    <MarginPart title="What the trials say, 95 %">
+    <SidebarPart title="What the trials say, 95 %">
       {fit?.refused && <ProblemNote text={fit.refused} />}
       {fit?.calibration && (
         <>
@@ -211,7 +211,7 @@ function FitPart({ station, fit, trials, busy, onKeep }: FitPartProps) {
           </MainButton>
         </>
       )}
-    </MarginPart>
+    </SidebarPart>
   );
 }
 
@@ -244,7 +244,7 @@ function changeWords(station: Station, { outletEfficiency, multiplier, misfit }:
 function HistoryPart({ history }: { history: readonly CalibrationRecord[] }) {
   if (history.length === 0) return null;
   return (
-    <MarginPart title="History">
+    <SidebarPart title="History">
       {history.toReversed().map((record, i) => {
         const before = history[history.length - 2 - i];
         const drift = before && driftOf(before.calibration, record.calibration);
@@ -265,12 +265,12 @@ function HistoryPart({ history }: { history: readonly CalibrationRecord[] }) {
           </Box>
         );
       })}
-    </MarginPart>
+    </SidebarPart>
   );
 }
 
 const StationPart = ({ station }: { station: Station }) => (
-  <MarginPart title="What it can do">
+  <SidebarPart title="What it can do">
     <FigureLine name="Dial, °C" value={station.setC.join(' to ')} />
     <FigureLine name="Flow, l/min" value={station.flowLpm.join(' to ')} />
     <FigureLine name="Nozzles, mm" value={station.nozzlesMm.join(' ')} />
@@ -281,5 +281,5 @@ const StationPart = ({ station }: { station: Station }) => (
     {station.multiplierByFlow.map((k) => (
       <FigureLine key={k.flowLpm} name={`m at ${k.flowLpm} l/min`} value={k.multiplier.toFixed(2)} />
     ))}
-  </MarginPart>
+  </SidebarPart>
 );

@@ -5,12 +5,12 @@ export interface FrameProps {
   readonly strip: ReactNode;
   readonly path: ReactNode;
   readonly work: ReactNode;
-  readonly margin: ReactNode;
+  readonly sidebar: ReactNode;
   readonly entry?: ReactNode;
 }
 
-/** The frame of a job: strip above, path left, work in the middle, margin right, entry line below. */
-export function Frame({ strip, path, work, margin, entry }: FrameProps) {
+/** The frame of a job: strip above, path left, work in the middle, sidebar right, entry line below. */
+export function Frame({ strip, path, work, sidebar, entry }: FrameProps) {
   return (
     <Grid
       h={{ lg: '100dvh' }}
@@ -46,7 +46,7 @@ export function Frame({ strip, path, work, margin, entry }: FrameProps) {
         flexDirection="column"
         gap="5"
       >
-        {margin}
+        {sidebar}
       </Box>
       {entry && <EntryPlace>{entry}</EntryPlace>}
     </Grid>
@@ -56,24 +56,24 @@ export function Frame({ strip, path, work, margin, entry }: FrameProps) {
 export interface SheetProps {
   readonly strip: ReactNode;
   readonly children: ReactNode;
-  readonly margin?: ReactNode;
+  readonly sidebar?: ReactNode;
   readonly entry?: ReactNode;
 }
 
-/** The frame of a page outside jobs: strip above, one column of work, an optional margin and entry line. */
-export function Sheet({ strip, children, margin, entry }: SheetProps) {
+/** The frame of a page outside jobs: strip above, one column of work, an optional sidebar and entry line. */
+export function Sheet({ strip, children, sidebar, entry }: SheetProps) {
   return (
     <Grid
       h={{ lg: '100dvh' }}
       minH="100dvh"
-      templateColumns={{ base: '1fr', lg: margin ? 'minmax(0, 1fr) 308px' : '1fr' }}
+      templateColumns={{ base: '1fr', lg: sidebar ? 'minmax(0, 1fr) 308px' : '1fr' }}
       templateRows="44px minmax(0, 1fr) auto"
     >
       <Box gridColumn="1 / -1">{strip}</Box>
       <Box as="main" px="5" pt="4" pb="6" overflowY="auto" tabIndex={-1}>
         {children}
       </Box>
-      {margin && (
+      {sidebar && (
         <Box
           as="aside"
           tabIndex={0}
@@ -88,7 +88,7 @@ export function Sheet({ strip, children, margin, entry }: SheetProps) {
           flexDirection="column"
           gap="5"
         >
-          {margin}
+          {sidebar}
         </Box>
       )}
       {entry && <EntryPlace>{entry}</EntryPlace>}

@@ -1,4 +1,4 @@
-import { proposeMap, seeTogether, sha256Hex } from '@/core/image';
+import { proposeMap, compareAll, sha256Hex } from '@/core/image';
 import { flatten, loadImage } from '@/core/records';
 import { problemText } from '@/core/result';
 import type { CompareReply, CompareRequest, OpenedImage } from './protocol';
@@ -16,7 +16,7 @@ self.onmessage = async ({ data }: MessageEvent<CompareRequest>): Promise<void> =
       if (typeof opened === 'string') return post({ kind: 'problem', words: opened });
       images.push(opened);
     }
-    const seen = seeTogether(
+    const seen = compareAll(
       images.map((i) => i.bytes),
       stretches,
       family,

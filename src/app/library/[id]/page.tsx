@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { BoardMargin, BoardSheet } from '@/features/library/board-sheet';
+import { BoardSidebar, BoardSheet } from '@/features/library/board-sheet';
 import { loadBoard, loadReferences } from '@/features/library/queries';
 import { Sheet, Strip } from '@/ui';
 
@@ -9,7 +9,7 @@ export default async function BoardPage({ params }: { params: Promise<{ id: stri
   return (
     <Sheet
       strip={<Strip where={`Board ${board.id}`} />}
-      margin={<BoardMargin board={board} references={await loadReferences(board.id)} />}
+      sidebar={<BoardSidebar board={board} references={await loadReferences(board.id)} />}
     >
       <BoardSheet board={board} />
     </Sheet>

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { findPlace, type PlugSide } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
 import { ok } from '../../result';
-import { STOPS, type Stop } from '../../usb';
+import { PD_OUTCOMES, type PdOutcome } from '../../usb';
 import type { CircuitModel } from '../circuit-model';
 import type { Fault } from '../faults';
 import { choiceChances } from '../prediction';
@@ -15,7 +15,7 @@ import { OBSERVATION } from './observation';
 import { choiceScale } from './scale';
 
 /** Where a conversation stopped, in a few words. */
-export const PD_OUTCOME_LABELS: Readonly<Record<Stop, string>> = {
+export const PD_OUTCOME_LABELS: Readonly<Record<PdOutcome, string>> = {
   silent: 'nobody talks',
   offersUnanswered: 'offers unanswered',
   offersNotAsked: 'nothing asked for',
@@ -27,7 +27,7 @@ export const PD_OUTCOME_LABELS: Readonly<Record<Stop, string>> = {
 };
 
 /** What is typed for each. */
-const TYPED: Readonly<Record<string, Stop>> = {
+const TYPED: Readonly<Record<string, PdOutcome>> = {
   silent: 'silent',
   unanswered: 'offersUnanswered',
   unasked: 'offersNotAsked',
@@ -66,10 +66,10 @@ export const pdNegotiation = defineMeasurement<PdNegotiationMeasurement>({
   outside: true,
   checklistRank: 4,
   scale: choiceScale(PD_OUTCOME_LABELS),
-  choices: () => STOPS,
+  choices: () => PD_OUTCOMES,
   predict: (model, m, fault, absent) => ({
     kind: 'choice',
-    chance: choiceChances(STOPS, outcomeShares(model, m.port, m.side, fault, absent)),
+    chance: choiceChances(PD_OUTCOMES, outcomeShares(model, m.port, m.side, fault, absent)),
   }),
   partition: (partitioner, m) => meterPattern.partition(partitioner, { ...m, kind: 'meterPattern' }),
   interpret(_context, _m, value) {
@@ -114,7 +114,7 @@ function outcomeShares(
   side: PlugSide,
   fault: Fault,
   absent: ReadonlySet<string>,
-): Readonly<Partial<Record<Stop, number>>> {
+): Readonly<Partial<Record<PdOutcome, number>>> {
   const by = OBSERVATION.pdNegotiation;
   if (fault.effects.some((e) => e.kind === 'outside' && e.what === 'cable')) return by.badCable;
   if (fault.effects.some((e) => e.kind === 'outside' && e.what === 'charger')) return by.badCharger;

@@ -1,5 +1,5 @@
 /**
- * The step of the heat solver for WebAssembly, two doubles at a time: the twin of ../kernels.ts, which says what each loop
+ * The step of the heat solver for WebAssembly, two doubles at a time: the twin of ../typescript-kernel.ts, which says what each loop
  * computes. Arrays are byte offsets into the memory that the caller made, past their padding; rows have at least two cells.
  */
 

@@ -18,13 +18,13 @@ import {
   SURPRISING_BELOW,
   suspectPairs,
   suspects,
-  turnsOf,
+  rankingFlips,
   valueLabel,
   updateBelief,
   shieldFor,
   targetKey,
   testCaution,
-  weighSteps,
+  rankActions,
   clearedFaults,
   type Access,
   type Belief,
@@ -35,8 +35,8 @@ import {
   type Repair,
   type Suspect,
   type SuspectPair,
-  type Weighed,
-  type WeighedTest,
+  type RankedActions,
+  type RankedTest,
 } from '../../diagnose';
 import { formatInHundred } from '../../units';
 import { takenOnBoardAsIs, type JobState } from '../log';
@@ -117,11 +117,11 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
   const context = { access, bare, absent, replaced, swapped, taken, practice, worth: state.story?.worth };
   const mendedNow = new Set(clearedFaults(state));
   const near = lastPlace(board, state);
-  const weighed = weighSteps(belief, context, (t) => !isGated(board, state, t.measurement));
+  const weighed = rankActions(belief, context, (t) => !isGated(board, state, t.measurement));
   const proposed = lookFirst(board, state, weighed.tests).filter(
     (t) => t.bits > LEAST_BITS || t.measurement.kind === 'visualInspection',
   );
-  const expectedMinutes = weighed.workFirst ? weighed.work?.expectedMinutes : weighed.tests[0]?.expectedMinutes;
+  const expectedMinutes = weighed.repairFirst ? weighed.work?.expectedMinutes : weighed.tests[0]?.expectedMinutes;
   const repairs = rankRepairs(belief, state.access, mendedNow, absent, context);
   const tests = proposed.slice(0, MOST_TESTS).map(({ measurement, minutes, bits, expectedMinutes }) => ({
     id: measurementId(measurement),
@@ -143,7 +143,7 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
     tests,
     pairs: suspectPairs(belief).filter((pair) => pair.p >= LEAST_PAIR),
     surprise: surpriseOf(predictor, state, belief, practice),
-    turns: turnsOf(belief, proposed.slice(0, TURN_TESTS), absent, mendedNow)
+    turns: rankingFlips(belief, proposed.slice(0, TURN_TESTS), absent, mendedNow)
       .slice(0, MOST_TURNS)
       .map((t) => t.words),
     repairs,
@@ -197,11 +197,11 @@ const isUnlooked = (board: Board, state: JobState): boolean =>
 
 /** The repair to begin with, where it beats every test: alone or as the pair that it belongs to. */
 function workNow(
-  { work, workFirst, tests }: Weighed,
+  { work, repairFirst, tests }: RankedActions,
   repairs: readonly Repair[],
   unlooked: boolean,
 ): WorkNow | undefined {
-  if (!work || !workFirst || unlooked || !work.need.onBoard) return undefined;
+  if (!work || !repairFirst || unlooked || !work.need.onBoard) return undefined;
   const repair = repairs.find((r) => r.targets.some((t) => targetKey(t) === targetKey(work.need.target)));
   return repair && { repair, expectedMinutes: work.expectedMinutes, insteadOf: tests[0]?.expectedMinutes };
 }
@@ -214,7 +214,7 @@ function tooDear({ story }: JobState, expectedMinutes: number | undefined, pract
 }
 
 /** Before a device has had any power on the bench, the look into its port comes first, whatever its information. */
-function lookFirst(board: Board, state: JobState, proposals: readonly WeighedTest[]): readonly WeighedTest[] {
+function lookFirst(board: Board, state: JobState, proposals: readonly RankedTest[]): readonly RankedTest[] {
   if (!isUnlooked(board, state)) return proposals;
   const first = proposals.find(
     (p) => p.measurement.kind === 'visualInspection' && p.measurement.ref === board.ports[0].id,

@@ -20,7 +20,7 @@ import {
   type CaptureReading,
   type Dialogue,
   type PdPacket,
-  type Stop,
+  type PdOutcome,
 } from '../../usb';
 import type { MeterPattern } from '../../diagnose';
 import type { EventBody, JobState, TakenReading } from '../log';
@@ -109,7 +109,7 @@ function settled(trace: Trace): { volts: number; amps: number } {
  * What a capture says to the belief: where the conversation stopped. Which way the plug was in follows from the line that
  * talked; where neither did, from the user.
  */
-export function captureReading(port: Port, line: 'CC1' | 'CC2' | null, plugged: 'A' | 'B', stop: Stop): EventBody {
+export function captureReading(port: Port, line: 'CC1' | 'CC2' | null, plugged: 'A' | 'B', stop: PdOutcome): EventBody {
   const side = line === null ? plugged : port.sides[line === 'CC1' ? 0 : 1].side;
   return {
     kind: 'reading',

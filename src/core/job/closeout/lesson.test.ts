@@ -2,7 +2,7 @@ import { demoBoard } from '../../../../demo/files';
 import { demoJobs } from '../../../../demo/jobs';
 import { startingPlan } from '../../heat';
 import { runCards } from '../../run';
-import { lessonName, lessonOf, viewJob, type EventBody, type JobView } from '..';
+import { lessonName, closeoutRecordOf, viewJob, type EventBody, type JobView } from '..';
 
 const board = demoBoard('heronlog-4-c');
 const fuse = demoJobs().find((j) => j.number === 26)!;
@@ -28,13 +28,13 @@ const route: EventBody = {
 };
 
 test('an open job has taught nothing yet, a stopped one neither', () => {
-  expect(lessonOf(viewWith([], (b) => b.kind === 'close'))).toEqual({ references: [], reports: [], words: [] });
+  expect(closeoutRecordOf(viewWith([], (b) => b.kind === 'close'))).toEqual({ references: [], reports: [], words: [] });
   const stopped: EventBody = { kind: 'close', outcome: 'stopped', cause: '' };
-  expect(lessonOf(viewWith([stopped], (b) => b.kind === 'close')).words).toEqual([]);
+  expect(closeoutRecordOf(viewWith([stopped], (b) => b.kind === 'close')).words).toEqual([]);
 });
 
 test('a repaired one gives its readings and names what was at fault, in words', () => {
-  const { references, reports, words } = lessonOf(viewWith([]));
+  const { references, reports, words } = closeoutRecordOf(viewWith([]));
   expect(references.length).toBeGreaterThan(5);
   expect(references.every((r) => r.source === 'job 26' && r.boardId === board.id)).toBe(true);
   expect(reports).toEqual([]);
@@ -46,14 +46,14 @@ test('a repaired one gives its readings and names what was at fault, in words', 
 
 test('a chip that was chosen and went on is reported with the functions that were tried; none and unplaced ones are not', () => {
   const functions = Object.fromEntries(board.functions.map((f) => [f.id, true]));
-  expect(lessonOf(viewWith([route])).reports).toEqual([
+  expect(closeoutRecordOf(viewWith([route])).reports).toEqual([
     {
       ...{ typeId: 'alder-fuse-3', boardId: board.id, ref: 'F1', date: '2026-11-16', source: 'own', worked: true },
       ...{ functions, note: 'job 26' },
     },
   ]);
-  expect(lessonOf(viewWith([{ ...route, typeId: 'none' }])).reports).toEqual([]);
-  expect(lessonOf(viewWith([{ ...route, ref: 'U7' }])).reports).toEqual([]);
+  expect(closeoutRecordOf(viewWith([{ ...route, typeId: 'none' }])).reports).toEqual([]);
+  expect(closeoutRecordOf(viewWith([{ ...route, ref: 'U7' }])).reports).toEqual([]);
 });
 
 test('a chip from the stock that went on is to be judged, and a run on a station to be held against it', () => {
@@ -67,14 +67,14 @@ test('a chip from the stock that went on is to be judged, and a run on a station
     { ...run, act: 'next', atMs: at(5), card: hot },
     { ...run, act: 'mark', atMs: at(46), mark: 'swims' },
   ];
-  const { chip, mark, words } = lessonOf(viewWith([{ ...route, offer: 'C-105' }, ...presses]));
+  const { chip, mark, words } = closeoutRecordOf(viewWith([{ ...route, offer: 'C-105' }, ...presses]));
   expect(chip).toBe('C-105');
   expect(mark).toMatchObject({ stationId: 'bench-1', seenS: 41, plan: { partRef: 'F1' } });
   expect(words.join('; ')).toContain('C-105 worked');
   expect(words.join('; ')).toContain('F1 swam at 41 s');
   // A lot, a donor's part or a bought one is no chip with a name yet; a run that named no mark says nothing.
-  expect(lessonOf(viewWith([{ ...route, offer: 'L-12' }, presses[0]]))).not.toHaveProperty('mark');
-  expect(lessonOf(viewWith([{ ...route, offer: 'L-12' }])).chip).toBeUndefined();
+  expect(closeoutRecordOf(viewWith([{ ...route, offer: 'L-12' }, presses[0]]))).not.toHaveProperty('mark');
+  expect(closeoutRecordOf(viewWith([{ ...route, offer: 'L-12' }])).chip).toBeUndefined();
 });
 
 test('each time a job is closed anew its lesson has a name of its own', () => {
@@ -97,5 +97,7 @@ test('each time a job is closed anew its lesson has a name of its own', () => {
       body,
     })),
   );
-  expect(lessonOf(again).references.map((r) => [r.point, r.source])).toEqual([['volts:VBUS', 'job 26, time 2']]);
+  expect(closeoutRecordOf(again).references.map((r) => [r.point, r.source])).toEqual([
+    ['volts:VBUS', 'job 26, time 2'],
+  ]);
 });

@@ -10,7 +10,7 @@ import { kindsAtFault } from './records';
 import type { JobView } from '../assessment/view';
 
 /** What a closed job taught, before anybody keeps it. */
-export interface Lesson {
+export interface CloseoutRecord {
   /** Readings of the board as it was proven. */
   readonly references: readonly ReferenceReading[];
   /** Which chip worked where, with the functions that were tried. */
@@ -45,7 +45,7 @@ export function beyondBoard({
   route,
   replaced,
   runEvents,
-}: Pick<JobState, 'route' | 'replaced' | 'runEvents'>): Pick<Lesson, 'chip' | 'mark'> {
+}: Pick<JobState, 'route' | 'replaced' | 'runEvents'>): Pick<CloseoutRecord, 'chip' | 'mark'> {
   const isFromStock = route !== undefined && /^C-\d+$/.test(route.offer) && replaced.includes(route.ref);
   const mark = runMark({ runEvents });
   return {
@@ -54,10 +54,10 @@ export function beyondBoard({
   };
 }
 
-const NOTHING: Lesson = { references: [], reports: [], words: [] };
+const NOTHING: CloseoutRecord = { references: [], reports: [], words: [] };
 
 /** The lesson of a job: none before it is closed as repaired. */
-export function lessonOf(job: JobView): Lesson {
+export function closeoutRecordOf(job: JobView): CloseoutRecord {
   const { state, board, proof, number } = job;
   if (state.closed?.outcome !== 'repaired') return NOTHING;
   const references = referencesFromJob(job);

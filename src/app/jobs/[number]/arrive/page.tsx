@@ -1,4 +1,4 @@
-import { ArriveMargin } from '@/features/arrive/arrive-margin';
+import { ArriveSidebar } from '@/features/arrive/arrive-sidebar';
 import { ArriveWork } from '@/features/arrive/arrive-work';
 import { PastPart } from '@/features/arrive/past-part';
 import { dropLesson } from '@/features/close/actions';
@@ -16,7 +16,7 @@ export default async function ArrivePage(props: JobPageProps) {
       job={job}
       stage="arrive"
       work={<ArriveWork job={job} past={past} />}
-      margin={<ArriveMargin job={job} />}
+      sidebar={<ArriveSidebar job={job} />}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { BallsMargin } from '@/features/balls/balls-margin';
+import { BallsSidebar } from '@/features/balls/balls-sidebar';
 import { BallsWork } from '@/features/balls/balls-work';
 import { loadSiteBench } from '@/features/balls/queries';
 import { ballsView } from '@/features/balls/view';
@@ -14,7 +14,7 @@ export default async function BallsPage(props: JobPageProps) {
       job={job}
       stage="balls"
       work={<BallsWork job={job} bench={bench} view={view} asked={asked.part} onKeep={enterEvent} />}
-      margin={<BallsMargin job={job} bench={bench} view={view} asked={asked.part} />}
+      sidebar={<BallsSidebar job={job} bench={bench} view={view} asked={asked.part} />}
     />
   );
 }

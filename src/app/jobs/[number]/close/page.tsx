@@ -1,7 +1,7 @@
 import { CloseWork } from '@/features/close/close-work';
 import { isLessonKept } from '@/features/close/queries';
 import { JobFrame } from '@/features/job/job-frame';
-import { GatesMargin } from '@/features/prove/gates-margin';
+import { GatesSidebar } from '@/features/prove/gates-sidebar';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function ClosePage(props: JobPageProps) {
@@ -11,7 +11,7 @@ export default async function ClosePage(props: JobPageProps) {
       job={job}
       stage="close"
       work={<CloseWork job={job} isLessonKept={await isLessonKept(job.number, job.past.length)} />}
-      margin={<GatesMargin job={job} />}
+      sidebar={<GatesSidebar job={job} />}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { ChipMargin, WalkAway } from '@/features/decide/chip-margin';
+import { ChipSidebar, WalkAway } from '@/features/decide/chip-sidebar';
 import { ChipWork } from '@/features/decide/chip-work';
 import { DecideWork } from '@/features/decide/decide-work';
 import { loadChoice, loadStraps } from '@/features/decide/queries';
@@ -6,7 +6,7 @@ import { StrapsWork } from '@/features/decide/straps-work';
 import { DECIDE_VIEWS, decideView } from '@/features/decide/view';
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
-import { ProbeMargin } from '@/features/probe/probe-margin';
+import { ProbeSidebar } from '@/features/probe/probe-sidebar';
 import { ViewLinks } from '@/ui';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
@@ -27,12 +27,12 @@ export default async function DecidePage(props: JobPageProps) {
           {straps && <StrapsWork job={job} asked={choice?.ref} straps={straps} />}
         </>
       }
-      margin={
+      sidebar={
         choice ? (
-          <ChipMargin job={job} choice={choice} />
+          <ChipSidebar job={job} choice={choice} />
         ) : (
           <>
-            <ProbeMargin job={job} />
+            <ProbeSidebar job={job} />
             <WalkAway job={job} />
           </>
         )

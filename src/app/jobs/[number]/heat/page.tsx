@@ -1,7 +1,7 @@
 import { BakeWork, type Bakeable } from '@/features/heat/bake-work';
 import { GoalsWork } from '@/features/heat/goals-work';
 import { HeatDesk } from '@/features/heat/heat-desk';
-import { HeatMargin } from '@/features/heat/heat-margin';
+import { HeatSidebar } from '@/features/heat/heat-sidebar';
 import { HeatWork } from '@/features/heat/heat-work';
 import { TranslateWork } from '@/features/heat/translate-work';
 import { HEAT_VIEWS, heatView, openedBy } from '@/features/heat/view';
@@ -34,7 +34,7 @@ export default async function HeatPage(props: JobPageProps) {
             {view === 'goals' && <GoalsWork goals={goals} />}
           </>
         }
-        margin={<HeatMargin />}
+        sidebar={<HeatSidebar />}
         entry={<HeatLine job={{ number: job.number, undoable: job.undoable }} />}
       />
     </HeatDesk>

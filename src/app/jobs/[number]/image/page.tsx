@@ -1,4 +1,4 @@
-import { ImageMargin } from '@/features/image/image-margin';
+import { ImageSidebar } from '@/features/image/image-sidebar';
 import { ImageWork } from '@/features/image/image-work';
 import { loadImageBench } from '@/features/image/queries';
 import { imageView } from '@/features/image/view';
@@ -13,7 +13,7 @@ export default async function ImagePage(props: JobPageProps) {
       job={job}
       stage="image"
       work={<ImageWork job={job} bench={bench} view={imageView(asked.view)} />}
-      margin={<ImageMargin bench={bench} />}
+      sidebar={<ImageSidebar bench={bench} />}
     />
   );
 }

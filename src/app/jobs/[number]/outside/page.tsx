@@ -2,7 +2,7 @@ import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
 import { OutsideWork } from '@/features/outside/outside-work';
 import { outsidePlace, type OutsideSearch } from '@/features/outside/view';
-import { ProbeMargin } from '@/features/probe/probe-margin';
+import { ProbeSidebar } from '@/features/probe/probe-sidebar';
 import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function OutsidePage(props: JobPageProps) {
@@ -15,7 +15,7 @@ export default async function OutsidePage(props: JobPageProps) {
       testIndex={testIndex}
       bareStem={place.stem}
       work={<OutsideWork job={job} place={place} testIndex={testIndex} onKeep={enterEvent} />}
-      margin={<ProbeMargin job={job} />}
+      sidebar={<ProbeSidebar job={job} />}
     />
   );
 }

@@ -1,5 +1,5 @@
 import { JobFrame } from '@/features/job/job-frame';
-import { ProbeMargin } from '@/features/probe/probe-margin';
+import { ProbeSidebar } from '@/features/probe/probe-sidebar';
 import { ProbeWork } from '@/features/probe/probe-work';
 import { probeView } from '@/features/probe/view';
 import { jobOfPage, type JobPageProps } from '../job-page';
@@ -13,7 +13,7 @@ export default async function ProbePage(props: JobPageProps) {
       stage="probe"
       testIndex={testIndex}
       work={<ProbeWork job={job} testIndex={testIndex} view={probeView(view)} />}
-      margin={<ProbeMargin job={job} />}
+      sidebar={<ProbeSidebar job={job} />}
     />
   );
 }

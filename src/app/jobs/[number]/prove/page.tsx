@@ -1,7 +1,7 @@
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
 import { PlugProof } from '@/features/outside/plug-proof';
-import { GatesMargin } from '@/features/prove/gates-margin';
+import { GatesSidebar } from '@/features/prove/gates-sidebar';
 import { ProveWork } from '@/features/prove/prove-work';
 import { proveHref, provePlace, type ProveSearch } from '@/features/prove/view';
 import { jobOfPage, type JobPageProps } from '../job-page';
@@ -24,7 +24,7 @@ export default async function ProvePage(props: JobPageProps) {
           onKeep={enterEvent}
         />
       }
-      margin={<GatesMargin job={job} />}
+      sidebar={<GatesSidebar job={job} />}
     />
   );
 }

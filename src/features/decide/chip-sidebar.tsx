@@ -1,15 +1,15 @@
 import NextLink from 'next/link';
 import { Link, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
-import { FigureLine, MarginPart } from '@/ui';
+import { FigureLine, SidebarPart } from '@/ui';
 import type { ChoiceView } from './choice';
 
 /** What the place is, which school counts, and whether the job is worth it. */
-export function ChipMargin({ job, choice }: { job: JobView; choice: ChoiceView }) {
+export function ChipSidebar({ job, choice }: { job: JobView; choice: ChoiceView }) {
   const best = choice.routes.find((r) => r.goes);
   return (
     <>
-      <MarginPart title="The place">
+      <SidebarPart title="The place">
         <Text fontSize="15px">
           <strong>{choice.ref}</strong>, {choice.what}
           {choice.position && `, ${choice.position}`}. Built with {choice.builtId}.
@@ -19,19 +19,19 @@ export function ChipMargin({ job, choice }: { job: JobView; choice: ChoiceView }
             Its image is in {choice.image}: {imageWords(choice.imageSound)}.
           </Text>
         )}
-      </MarginPart>
+      </SidebarPart>
       {choice.image && (
-        <MarginPart title="Memory with the controller">
+        <SidebarPart title="Memory with the controller">
           <Text fontSize="14px">
             {sentence(choice.school)}: {choice.schoolWhy}. A paired family moves both, whatever the school.{' '}
             <Link asChild color="copperText" textDecoration="underline">
               <NextLink href="/library/parts">Change it</NextLink>
             </Link>
           </Text>
-        </MarginPart>
+        </SidebarPart>
       )}
       {best && (
-        <MarginPart title="Or stop here">
+        <SidebarPart title="Or stop here">
           <FigureLine name="Cost with this chip" value={best.cost.toFixed(0)} />
           <FigureLine name="Pays if the device is worth" value={best.breakEven.toFixed(0)} />
           {best.gain !== undefined && (
@@ -44,7 +44,7 @@ export function ChipMargin({ job, choice }: { job: JobView; choice: ChoiceView }
           <Text fontSize="14px" color="quiet">
             {best.gain === undefined ? 'The story names no worth. ' : ''}Stopping costs nothing more.
           </Text>
-        </MarginPart>
+        </SidebarPart>
       )}
       <WalkAway job={job} />
     </>
@@ -55,13 +55,13 @@ export function ChipMargin({ job, choice }: { job: JobView; choice: ChoiceView }
 export function WalkAway({ job }: { job: JobView }) {
   if (job.walkAway.length === 0) return null;
   return (
-    <MarginPart title="Walk away?">
+    <SidebarPart title="Walk away?">
       {job.walkAway.map((reason) => (
         <Text key={reason} fontSize="14px" borderLeft="3px solid" borderColor="amber" pl="3" mb="1">
           {reason}
         </Text>
       ))}
-    </MarginPart>
+    </SidebarPart>
   );
 }
 

@@ -1,5 +1,5 @@
 import { seededRandom } from '../math';
-import { alignImages, nextDifference, seeTogether, stretchAt } from '.';
+import { alignImages, nextDifference, compareAll, stretchAt } from '.';
 
 const random = seededRandom(17);
 const noise = (n: number): Uint8Array => Uint8Array.from({ length: n }, () => 256 * random());
@@ -10,7 +10,7 @@ const longer = Uint8Array.from([...first.slice(0, 1500), ...noise(32), ...first.
 
 test('each image is laid against the first; bytes that differ, are more, or moved are counted', () => {
   const told: number[] = [];
-  const { against, overviews } = seeTogether([first, first, changed, longer], 16, undefined, (done) => told.push(done));
+  const { against, overviews } = compareAll([first, first, changed, longer], 16, undefined, (done) => told.push(done));
   expect(against.map(({ differingBytes, movedBytes }) => [differingBytes, movedBytes])).toEqual([
     [0, 0],
     [4, 0],
@@ -29,12 +29,12 @@ test('regions are compared only where both images are of the family', () => {
     ...{ format: 'unisolda-image-family/1' as const, id: 'plain', name: 'Plain', sizeBytes: 4096, magicHex: '00' },
     regions: [{ name: 'all', offset: 0, length: 4096, meaning: 'code' as const }],
   };
-  const { against } = seeTogether([first, changed, longer], 4, family);
+  const { against } = compareAll([first, changed, longer], 4, family);
   expect(against.map((a) => a.regions.map((r) => r.differingBytes))).toEqual([[4], []]);
 });
 
 test('one image alone is only looked over', () => {
-  expect(seeTogether([first], 8)).toEqual({ against: [], overviews: [expect.any(Array)] });
+  expect(compareAll([first], 8)).toEqual({ against: [], overviews: [expect.any(Array)] });
 });
 
 test('differences are stepped through in both directions, over all images, to the last', () => {

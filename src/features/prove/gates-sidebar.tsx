@@ -1,14 +1,14 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { formatChance } from '@/core/units';
-import { MarginPart } from '@/ui';
+import { SidebarPart } from '@/ui';
 
 /** The gates of the job, each with what is missing, and what the proof says of the repair. */
-export function GatesMargin({ job }: { job: JobView }) {
+export function GatesSidebar({ job }: { job: JobView }) {
   const { gates, rails } = job.proof;
   return (
     <>
-      <MarginPart title="Gates">
+      <SidebarPart title="Gates">
         {gates.map((g) => (
           <Box key={g.id} py="1.5" borderBottom="1px solid" borderColor="rule">
             <Flex justify="space-between" gap="3">
@@ -26,22 +26,22 @@ export function GatesMargin({ job }: { job: JobView }) {
             )}
           </Box>
         ))}
-      </MarginPart>
+      </SidebarPart>
       {rails.failures.map((f) => (
-        <MarginPart key={f.rail} title={`${f.rail}: smallest set of suspects`}>
+        <SidebarPart key={f.rail} title={`${f.rail}: smallest set of suspects`}>
           <Text fontFamily="mono" fontWeight="700" color="rust">
             {f.suspects.join('  ')}
           </Text>
           <Text fontSize="14px">Last good before it: {f.lastGood}.</Text>
-        </MarginPart>
+        </SidebarPart>
       ))}
       {job.state.replaced.length > 0 && (
-        <MarginPart title="What was mended">
+        <SidebarPart title="What was mended">
           <Text fontSize="14px">
             {job.state.replaced.map((r) => (r.includes('/') ? `image of ${r.split('/')[0]}` : r)).join(', ')}.
           </Text>
           <Text fontSize="14px">The readings put {formatChance(job.curedChance)} of the fault there.</Text>
-        </MarginPart>
+        </SidebarPart>
       )}
     </>
   );

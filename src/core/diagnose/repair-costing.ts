@@ -6,7 +6,7 @@ import { DEFAULT_PRACTICE, type Practice } from './practice';
 import type { Likely } from './space';
 
 /** What has to be done, and what it costs. */
-export interface Need extends RepairCost {
+export interface RepairOption extends RepairCost {
   readonly target: RepairTarget;
 }
 
@@ -16,8 +16,8 @@ const NOTHING = 0;
  * The work that the faults of a case need in the present state of the board, and what it costs to do it with and without
  * knowing. A belief is first gathered into chances of needs, alone and in pairs: {@link gather}.
  */
-export class CureWork {
-  readonly needs: readonly Need[];
+export class RepairCosting {
+  readonly needs: readonly RepairOption[];
   /** Number of the need of each fault, from 1; 0 where the fault no longer counts. */
   private readonly needOfFault: Uint16Array;
   private readonly size: number;
@@ -34,7 +34,7 @@ export class CureWork {
     const { board } = belief.case.predictor;
     this.proof = proofMinutes(board);
     const numbers = new Map<string, number>();
-    const needs: Need[] = [];
+    const needs: RepairOption[] = [];
     const ofFault = belief.faults.map((f) => {
       if (isGone(f, absent, cleared)) return NOTHING;
       const target = f.mendedBy;
@@ -112,7 +112,7 @@ export class CureWork {
   }
 
   /** Chances after a need was answered and the proof still failed, and the chance of coming to that. */
-  failedWithout(chances: Float64Array, need: Need): { chances: Float64Array; chance: number } {
+  failedWithout(chances: Float64Array, need: RepairOption): { chances: Float64Array; chance: number } {
     const done = this.needs.indexOf(need) + 1;
     const left = new Float64Array(chances.length);
     let total = 0;
@@ -131,7 +131,7 @@ export class CureWork {
    * minutes first, each followed by the proof. Source: expected cost of repair in Heckerman, Breese, Rommelse (1995); with
    * two faults the cure comes with the later of the two.
    */
-  unmeasured(chances: Float64Array, access: Access): { order: readonly Need[]; minutes: number } {
+  unmeasured(chances: Float64Array, access: Access): { order: readonly RepairOption[]; minutes: number } {
     const { needs, proof } = this;
     const opening = openingMinutes(access);
     const share = this.shares(chances);
@@ -152,8 +152,8 @@ export class CureWork {
     return { order: order.map((n) => needs[n]), minutes };
   }
 
-  /** Weighed minutes of one work and its proof. */
-  minutesOf(need: Need, access: Access): number {
+  /** RankedActions minutes of one work and its proof. */
+  minutesOf(need: RepairOption, access: Access): number {
     return need.weighedMinutes + this.proof + (need.onBoard ? openingMinutes(access) : 0);
   }
 

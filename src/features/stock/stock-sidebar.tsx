@@ -1,14 +1,14 @@
 import { Box, Text } from '@chakra-ui/react';
 import { grammarForms } from '@/core/command-line';
 import { SERVICE_LEVEL, STOCK_GRAMMAR, USE_DAYS } from '@/core/stock';
-import { CautionNote, FigureLine, MarginPart } from '@/ui';
+import { CautionNote, FigureLine, SidebarPart } from '@/ui';
 import type { Shelf } from './queries';
 
 /** What to order by use, and what the entry line takes. */
-export function StockMargin({ shelf: { reorders } }: { shelf: Shelf }) {
+export function StockSidebar({ shelf: { reorders } }: { shelf: Shelf }) {
   return (
     <>
-      <MarginPart title={`Use in ${USE_DAYS / 7} weeks, and when to order`}>
+      <SidebarPart title={`Use in ${USE_DAYS / 7} weeks, and when to order`}>
         {reorders.map((r) => (
           <FigureLine
             key={r.typeId}
@@ -21,8 +21,8 @@ export function StockMargin({ shelf: { reorders } }: { shelf: Shelf }) {
         <Text fontSize="13px" color="quiet" mt="1">
           Orders in time with {(100 * SERVICE_LEVEL).toFixed(0)} %.
         </Text>
-      </MarginPart>
-      <MarginPart title="What the line takes">
+      </SidebarPart>
+      <SidebarPart title="What the line takes">
         {grammarForms(STOCK_GRAMMAR).map(({ example, help }) => (
           <Box key={example} mb="1">
             <Text fontFamily="mono" fontSize="13px">
@@ -33,7 +33,7 @@ export function StockMargin({ shelf: { reorders } }: { shelf: Shelf }) {
             </Text>
           </Box>
         ))}
-      </MarginPart>
+      </SidebarPart>
       <CautionNote
         title="Two trays."
         text="Donor and patient chips never share a tray. A patient’s chip goes back to its own job, or the record says why not."

@@ -1,7 +1,7 @@
 import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { groundNet } from '../board';
 import { seededRandom } from '../math';
-import { ChangeTable } from './change-table';
+import { PairwiseResistance } from './pairwise-resistance';
 import { conductanceChanges } from './circuit-model';
 import { Predictor } from './predictor';
 
@@ -13,7 +13,7 @@ describe.each(DEMO_BOARDS)('resistances under pairs of changes on %s', (id) => {
   const network = predictor.networkWithout(NONE);
   const ground = groundNet(board);
   const active = predictor.faults.map((f) => f.effects);
-  const table = new ChangeTable(network, active, ground);
+  const table = new PairwiseResistance(network, active, ground);
   /** The entry of two keys among all changes. */
   const ohmOf = (a: number, b: number, net: string): number => {
     const seen = table.between(net, ground);

@@ -1,5 +1,11 @@
 import type { Effect } from './faults';
-import { afterMany, afterOne, afterTwo, type ConductanceChange, type ResistanceNetwork } from './network';
+import {
+  renewedResistance,
+  shermanMorrison,
+  woodbury,
+  type ConductanceChange,
+  type ResistanceNetwork,
+} from './network';
 import { conductanceChanges } from './circuit-model';
 import { numberKeys } from './outcome-partition';
 
@@ -30,7 +36,7 @@ export interface SeenChanges {
 }
 
 /** Resistances between two points under every pair of conductance changes. */
-export class ChangeTable {
+export class PairwiseResistance {
   readonly keyOf: Uint16Array;
   readonly keys: number;
   /** The effects that a key stands for. */
@@ -73,7 +79,7 @@ export class ChangeTable {
     const { network } = this;
     const paths = plain.map((c): Path => ({ a: network.nodeAt(c.a), b: network.nodeAt(c.b), siemens: c.siemens }));
     const [{ a, b, siemens }] = paths;
-    const sound = paths.length === 1 && afterOne(0, siemens, 0, network.transferAt(a, b, a, b)) !== undefined;
+    const sound = paths.length === 1 && shermanMorrison(0, siemens, 0, network.transferAt(a, b, a, b)) !== undefined;
     return { plain, paths, renewed: sound ? undefined : network.withChanges(plain) };
   }
 
@@ -119,7 +125,7 @@ export class ChangeTable {
 
   private single(probe: Path, { renewed, paths }: Change, k: number, healthy: number, c: number): number {
     if (renewed) return between(renewed, probe, probe);
-    return afterOne(healthy, paths[0].siemens, c, this.transfers[k * this.keys + k])!;
+    return shermanMorrison(healthy, paths[0].siemens, c, this.transfers[k * this.keys + k])!;
   }
 
   private pair(
@@ -136,15 +142,15 @@ export class ChangeTable {
       // The same shorts twice conduct twice as well; the same path cannot open twice.
       if (first.paths[0].siemens < 0) return alone[a];
       if (first.renewed) return afterAll(network, probe, [...first.paths, ...first.paths]);
-      return afterOne(healthy, 2 * first.paths[0].siemens, c[a], t[a * keys + a]);
+      return shermanMorrison(healthy, 2 * first.paths[0].siemens, c[a], t[a * keys + a]);
     }
     if (first.renewed && second.renewed) return undefined;
     if (first.renewed || second.renewed) {
       const [base, k, other] = first.renewed ? [first.renewed, a, second] : [second.renewed!, b, first];
       const [path] = other.paths;
-      return afterOne(alone[k], path.siemens, between(base, probe, path), between(base, path, path));
+      return shermanMorrison(alone[k], path.siemens, between(base, probe, path), between(base, path, path));
     }
-    return afterTwo(healthy, first.paths[0].siemens, second.paths[0].siemens, {
+    return woodbury(healthy, first.paths[0].siemens, second.paths[0].siemens, {
       c1: c[a],
       c2: c[b],
       t11: t[a * keys + a],
@@ -165,7 +171,7 @@ const between = (network: ResistanceNetwork, x: Path, y: Path): number => networ
 
 /** Resistance at the probe after any number of changes. */
 const afterAll = (network: ResistanceNetwork, probe: Path, paths: readonly Path[]): number | undefined =>
-  afterMany(
+  renewedResistance(
     between(network, probe, probe),
     paths.map((x) => x.siemens),
     paths.map((x) => between(network, probe, x)),

@@ -10,7 +10,7 @@ export interface Face {
    * How much of the usual ball's shading is there: 1 for a ball, about 0 for a flat pad. The share of its own run of grey
    * from middle to rim that runs like the usual one's.
    */
-  readonly likeness: number;
+  readonly shadingCorrelation: number;
   /** Grey against the usual ball's. */
   readonly brightness: number;
   /** True where light has filled it to white, so that its shading cannot be seen. */
@@ -37,7 +37,7 @@ export function compareFaces(
   const white = runs.reduce((most, run) => Math.max(most, ...run), 0) - NEAR_WHITE;
   const power = usual.reduce((s, v) => s + v * v, 0);
   return runs.map((run) => ({
-    likeness: centred(run).reduce((s, v, k) => s + v * usual[k], 0) / Math.max(1e-9, power),
+    shadingCorrelation: centred(run).reduce((s, v, k) => s + v * usual[k], 0) / Math.max(1e-9, power),
     brightness: mean(run) / Math.max(1e-9, usualMean),
     dazzled: run.filter((grey) => grey >= white).length >= DAZZLED_SHARE * run.length,
   }));

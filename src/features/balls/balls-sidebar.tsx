@@ -5,14 +5,14 @@ import { useRouter } from 'next/navigation';
 import { Flex, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { ALLOYS, type SitePractice } from '@/core/joints';
-import { AnswerNote, FigureLine, MarginPart, Named, SelectBox, TextInput } from '@/ui';
+import { AnswerNote, FigureLine, SidebarPart, Named, SelectBox, TextInput } from '@/ui';
 import { keepSiteRule, type BallsAnswer } from './actions';
 import type { SiteBench } from './queries';
 import { partsWithSites, sitePart } from './site-part';
 import type { BallsView } from './view';
 
 /** What the arithmetic rests on, and the house rules it follows. */
-export function BallsMargin({
+export function BallsSidebar({
   job,
   bench,
   view,
@@ -36,26 +36,26 @@ export function BallsMargin({
       onChange={(ref) => router.replace(`?view=${view}&part=${ref}`, { scroll: false })}
     />
   );
-  if (!part) return <MarginPart title="Part">{choose}</MarginPart>;
+  if (!part) return <SidebarPart title="Part">{choose}</SidebarPart>;
   const { alloy } = job.board;
   const pkg = job.board.packages[part.package];
   return (
     <>
-      <MarginPart title="Part">
+      <SidebarPart title="Part">
         {choose}
         <FigureLine name="Package" value={part.package} />
         <FigureLine name="Body" value={`${pkg.bodyMm[0]} × ${pkg.bodyMm[1]} mm`} />
         <FigureLine name="Alloy as built" value={alloy} />
         <FigureLine name="Liquidus" value={`${ALLOYS[alloy].liquidusC} °C`} />
-      </MarginPart>
+      </SidebarPart>
       <HouseRules practice={bench.practice} />
-      <MarginPart title="Rests on">
+      <SidebarPart title="Rests on">
         <Text fontSize="14px">
           Deposit from aperture, foil and transfer; area ratio at least 0.66 (IPC-7525). Collapse as a sphere between
           two pads. Coplanarity limits by pitch, iron settings and the share of paste on a centre pad are common
           practice.
         </Text>
-      </MarginPart>
+      </SidebarPart>
     </>
   );
 }
@@ -66,7 +66,7 @@ function HouseRules({ practice }: { practice: SitePractice }) {
   const [, start] = useTransition();
   const keep = (rule: Partial<SitePractice>): void => start(async () => setAnswer(await keepSiteRule(rule)));
   return (
-    <MarginPart title="House rules">
+    <SidebarPart title="House rules">
       <Flex direction="column" gap="2">
         <Named name="Braid">
           <SelectBox
@@ -111,6 +111,6 @@ function HouseRules({ practice }: { practice: SitePractice }) {
         </Named>
         {answer && !answer.kept && <AnswerNote answer={answer} />}
       </Flex>
-    </MarginPart>
+    </SidebarPart>
   );
 }

@@ -9,7 +9,7 @@ const CALM = 1e-5;
  * @param slopes dial by dial, for each value. @param bounds of each dial's move.
  * @param gaps how much higher each dial is than the one before it, without the first; a move never turns that round.
  */
-export function highestLeast(
+export function maximinLp(
   values: readonly number[],
   slopes: readonly (readonly number[])[],
   bounds: readonly (readonly [number, number])[],

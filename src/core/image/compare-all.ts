@@ -24,7 +24,7 @@ export interface SeenTogether {
  * @param family where they are images of one; those of another length are compared without it.
  * @param onProgress told the share that is done.
  */
-export function seeTogether(
+export function compareAll(
   images: readonly Uint8Array[],
   stretches: number,
   family?: ImageFamily,

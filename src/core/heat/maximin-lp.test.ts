@@ -1,11 +1,11 @@
 import { seededRandom } from '../math';
-import { highestLeast } from './highest-least';
+import { maximinLp } from './maximin-lp';
 
 test('two limits that pull against each other meet in the middle', () => {
   // 4 + x and 10 − x: equal at x = 3.
-  expect(highestLeast([4, 10], [[1, -1]], [[-50, 50]])[0]).toBeCloseTo(3, 1);
+  expect(maximinLp([4, 10], [[1, -1]], [[-50, 50]])[0]).toBeCloseTo(3, 1);
   // The bound stops at 2.
-  expect(highestLeast([4, 10], [[1, -1]], [[-50, 2]])[0]).toBeCloseTo(2, 1);
+  expect(maximinLp([4, 10], [[1, -1]], [[-50, 2]])[0]).toBeCloseTo(2, 1);
 });
 
 test('no point of a fine grid over two dials has a higher least margin', () => {
@@ -21,7 +21,7 @@ test('no point of a fine grid over two dials has a higher least margin', () => {
     ];
     const least = (x: number, y: number): number =>
       Math.min(...values.map((v, i) => v + slopes[0][i] * x + slopes[1][i] * y));
-    const [x, y] = highestLeast(values, slopes, bounds);
+    const [x, y] = maximinLp(values, slopes, bounds);
     let best = -Infinity;
     for (let a = -40; a <= 40; a++) for (let b = -40; b <= 40; b++) best = Math.max(best, least(a, b));
     expect(least(x, y)).toBeGreaterThan(best - 0.1);
@@ -30,7 +30,7 @@ test('no point of a fine grid over two dials has a higher least margin', () => {
 
 test('a dial that does nothing stays where it is, and one limit alone is lifted as far as the bounds go', () => {
   expect(
-    highestLeast(
+    maximinLp(
       [3, 9],
       [
         [0, 0],
@@ -42,12 +42,12 @@ test('a dial that does nothing stays where it is, and one limit alone is lifted 
       ],
     )[0],
   ).toBeCloseTo(0, 6);
-  expect(highestLeast([-5], [[0.5]], [[-20, 20]])[0]).toBeCloseTo(20, 1);
-  expect(highestLeast([-5], [[-0.5]], [[-20, 20]])[0]).toBeCloseTo(-20, 1);
+  expect(maximinLp([-5], [[0.5]], [[-20, 20]])[0]).toBeCloseTo(20, 1);
+  expect(maximinLp([-5], [[-0.5]], [[-20, 20]])[0]).toBeCloseTo(-20, 1);
 });
 
 test('limits that no dial moves leave the dials alone', () => {
-  expect(highestLeast([2, 4], [[0, 0]], [[-50, 50]])).toEqual([0]);
+  expect(maximinLp([2, 4], [[0, 0]], [[-50, 50]])).toEqual([0]);
 });
 
 test('three dials that have to rise: no grid point that rises is better, and the move keeps them rising', () => {
@@ -60,7 +60,7 @@ test('three dials that have to rise: no grid point that rises is better, and the
     const least = (m: readonly number[]): number =>
       Math.min(...values.map((v, i) => v + slopes.reduce((s, slope, g) => s + slope[i] * m[g], 0)));
     const rises = (m: readonly number[]): boolean => gaps.every((gap, g) => gap + m[g + 1] - m[g] > -1e-6);
-    const move = highestLeast(values, slopes, bounds, gaps);
+    const move = maximinLp(values, slopes, bounds, gaps);
     expect(rises(move)).toBe(true);
     let best = -Infinity;
     for (let a = -30; a <= 30; a += 3)

@@ -3,17 +3,17 @@
 import { Box, Text, chakra } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
-import { MarginPart, OddsBar } from '@/ui';
+import { SidebarPart, OddsBar } from '@/ui';
 
 /** Suspects with their odds, the readings that made them, and the repairs that compete with the next test. */
-export function ProbeMargin({ job }: { job: JobView }) {
+export function ProbeSidebar({ job }: { job: JobView }) {
   const shown = job.suspects.filter((s, i) => i < 4 && (s.p > 0.005 || i === 0));
   // With two faults at once the chances sum to more than one: the rest is then not worth a bar.
   const rest = 1 - shown.reduce((sum, s) => sum + s.p, 0);
   const cured = job.curedChance > 0.05;
   return (
     <>
-      <MarginPart title="Suspects">
+      <SidebarPart title="Suspects">
         {shown.map((s, i) => (
           <SuspectLine key={s.ref} suspect={s} first={i === 0} />
         ))}
@@ -28,14 +28,14 @@ export function ProbeMargin({ job }: { job: JobView }) {
             {formatChance(job.curedChance)} of this lies on what was already replaced.
           </Text>
         )}
-      </MarginPart>
+      </SidebarPart>
       {job.surprise && (
         <Text fontSize="14px" color="amberText" borderLeft="3px solid" borderColor="amber" pl="3">
           {job.surprise}
         </Text>
       )}
       {job.differences.length > 0 && (
-        <MarginPart title="Since the work">
+        <SidebarPart title="Since the work">
           {job.differences.slice(0, MOST_DIFFERENCES).map((d) => (
             <Text key={d.seq} fontSize="14px" mb="1">
               <strong>{d.name}</strong> {d.after}, was {d.before}:{' '}
@@ -44,25 +44,25 @@ export function ProbeMargin({ job }: { job: JobView }) {
               </Text>
             </Text>
           ))}
-        </MarginPart>
+        </SidebarPart>
       )}
       {job.turns.length > 0 && (
-        <MarginPart title="What would change this">
+        <SidebarPart title="What would change this">
           {job.turns.map((turn) => (
             <Text key={turn} fontSize="14px">
               {turn}
             </Text>
           ))}
-        </MarginPart>
+        </SidebarPart>
       )}
       {job.repairs.length > 0 && (
-        <MarginPart title="Or work now">
+        <SidebarPart title="Or work now">
           {job.repairs.slice(0, 3).map((r) => (
             <Text key={r.words} fontSize="14px">
               {r.words}: {formatMinutes(r.minutes)}, cures {formatInHundred(r.cureChance)}.
             </Text>
           ))}
-        </MarginPart>
+        </SidebarPart>
       )}
     </>
   );

@@ -2,8 +2,8 @@ import type { ReactNode } from 'react';
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import type { ColourName } from '../theme/palette';
 
-/** A titled piece of the margin. */
-export function MarginPart({ title, children }: { title: string; children: ReactNode }) {
+/** A titled piece of the sidebar. */
+export function SidebarPart({ title, children }: { title: string; children: ReactNode }) {
   return (
     <Box as="section">
       <Heading as="h2" fontSize="13px" lineHeight="1.4" fontWeight="700" color="quiet" mb="2">
@@ -14,7 +14,7 @@ export function MarginPart({ title, children }: { title: string; children: React
   );
 }
 
-/** The one caution of this step, at the foot of the margin; it stays in sight when the margin is long. */
+/** The one caution of this step, at the foot of the sidebar; it stays in sight when the sidebar is long. */
 export function CautionNote({ title, text }: { title: string; text: string }) {
   return (
     <Box as="section" aria-label="Caution" mt="auto" position="sticky" bottom="-4" mb="-4" pb="4" bg="ground" pt="2">

@@ -4,7 +4,7 @@ import { Flex, Text, chakra } from '@chakra-ui/react';
 import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn } from '@/core/heat';
 import { ALLOYS, alloySchema } from '@/core/joints';
 import { formatSeconds } from '@/core/units';
-import { FigureLine, MainButton, MarginPart, PlainButton } from '@/ui';
+import { FigureLine, MainButton, SidebarPart, PlainButton } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 import { ComparePart } from './compare-part';
 import { ExportPart } from './export-part';
@@ -14,7 +14,7 @@ import { SearchPart } from './search-part';
 const MOST_NEIGHBOURS = 4;
 
 /** The verdict as figures against their limits, then what the plan rests on. */
-export function HeatMargin() {
+export function HeatSidebar() {
   const { last } = useHeatDesk();
   return (
     <>
@@ -36,13 +36,13 @@ function AdvicePart() {
   const advice = adviceOn(board, station, plan, run, verdict);
   if (advice.length === 0) return null;
   return (
-    <MarginPart title="To watch">
+    <SidebarPart title="To watch">
       {advice.map((a) => (
         <Text key={a.words} fontSize="14px" mb="1">
           {a.words}
         </Text>
       ))}
-    </MarginPart>
+    </SidebarPart>
   );
 }
 
@@ -51,7 +51,7 @@ function VerdictFigures() {
   const { verdict, plan } = last!;
   const melts = verdict.reachedAtS !== null;
   return (
-    <MarginPart title="Verdict">
+    <SidebarPart title="Verdict">
       <FigureLine
         name={`Coldest ${plan.purpose === 'site' ? 'pad' : 'joint'} at most, of ${verdict.reachC}`}
         value={`${Math.round(verdict.coldestPeakC)} °C`}
@@ -112,7 +112,7 @@ function VerdictFigures() {
           Aim the dial
         </PlainButton>
       </Flex>
-    </MarginPart>
+    </SidebarPart>
   );
 }
 
@@ -120,7 +120,7 @@ function PlanBasis() {
   const { job, plan, station, stations, setStation, change, last, status, copper, setCopper } = useHeatDesk();
   const chips = job.board.parts.filter((p) => !['capacitor', 'resistor'].includes(p.kind));
   return (
-    <MarginPart title="What it rests on">
+    <SidebarPart title="What it rests on">
       {plan.purpose === 'partBoards' ? (
         <Text fontSize="14px" py="0.5">
           Upper board {plan.stack!.sizeMm.join(' × ')} mm, centre {plan.stack!.xMm}, {plan.stack!.yMm} mm. Type: stack
@@ -175,7 +175,7 @@ function PlanBasis() {
           `${last.run.cells.toLocaleString('en')} cells, heat balance within ${(last.run.energyError * 100).toFixed(2)} %`}
         {status.kind === 'done' && `, ${(status.tookMs / 1000).toFixed(1)} s.`}
       </Text>
-    </MarginPart>
+    </SidebarPart>
   );
 }
 

@@ -1,13 +1,13 @@
 import { Text } from '@chakra-ui/react';
 import { storyShift, type JobView } from '@/core/job';
 import { formatChance } from '@/core/units';
-import { MarginPart, OddsBar } from '@/ui';
+import { SidebarPart, OddsBar } from '@/ui';
 
 /** The likeliest parts under the story that is kept, each with its odds before and after. */
-export function ArriveMargin({ job }: { job: JobView }) {
+export function ArriveSidebar({ job }: { job: JobView }) {
   const shifts = storyShift(job.board, job.state.story?.history ?? [], job.practice);
   return (
-    <MarginPart title="Odds before anything is measured">
+    <SidebarPart title="Odds before anything is measured">
       {shifts.map((s, i) => (
         <OddsBar
           key={s.ref}
@@ -22,6 +22,6 @@ export function ArriveMargin({ job }: { job: JobView }) {
         {shifts.map((s) => `${s.ref === 'outside' ? 'not this board' : s.ref} ${formatChance(s.before)}`).join(', ')}.
         Factors are engineering estimates in the direction of common practice; the library has them to see and to set.
       </Text>
-    </MarginPart>
+    </SidebarPart>
   );
 }

@@ -1,5 +1,5 @@
 import { Text } from '@chakra-ui/react';
-import { FigureLine, MarginPart } from '@/ui';
+import { FigureLine, SidebarPart } from '@/ui';
 import { sumHex } from '@/core/image';
 import type { CustodyLink } from '@/core/job';
 import type { ImageBench } from './queries';
@@ -7,14 +7,14 @@ import type { ImageBench } from './queries';
 const NAMES = { patient: 'Patient', donor: 'Donor', merged: 'New image' } as const;
 
 /** The checksums of each image, and the rules of the merge. */
-export function ImageMargin({ bench }: { bench: ImageBench }) {
+export function ImageSidebar({ bench }: { bench: ImageBench }) {
   return (
     <>
       {(['merged', 'patient', 'donor'] as const).flatMap((role) => {
         const view = bench.roles[role];
         if (!view) return [];
         return [
-          <MarginPart key={role} title={`${NAMES[role]}, ${view.verdict.sound ? 'sound' : 'not sound'}`}>
+          <SidebarPart key={role} title={`${NAMES[role]}, ${view.verdict.sound ? 'sound' : 'not sound'}`}>
             {view.verdict.checksums.map((c) => (
               <FigureLine
                 key={c.region}
@@ -23,11 +23,11 @@ export function ImageMargin({ bench }: { bench: ImageBench }) {
                 colour={c.holds ? 'leaf' : 'rust'}
               />
             ))}
-          </MarginPart>,
+          </SidebarPart>,
         ];
       })}
       <Custody links={bench.custody} />
-      <MarginPart title="Rules">
+      <SidebarPart title="Rules">
         <Text fontSize="14px" mb="2">
           What holds stays; damaged code comes from the patient’s own copy, else from a sound donor; settings, identity,
           calibration and journal belong to the unit; checksums are computed.
@@ -35,7 +35,7 @@ export function ImageMargin({ bench }: { bench: ImageBench }) {
         <Text fontSize="14px">
           The identity of another unit is taken only for a named reason. Nothing here defeats locks or ownership checks.
         </Text>
-      </MarginPart>
+      </SidebarPart>
     </>
   );
 }
@@ -47,7 +47,7 @@ function Custody({ links }: { links: readonly CustodyLink[] }) {
   if (links.length === 0) return null;
   const broken = links.find((l) => l.holds === false);
   return (
-    <MarginPart title={broken ? 'Chain of custody, broken' : 'Chain of custody, unbroken'}>
+    <SidebarPart title={broken ? 'Chain of custody, broken' : 'Chain of custody, unbroken'}>
       {broken && (
         <Text fontSize="14px" color="rust">
           Entry {broken.seq} does not carry what came before it: something was changed or left out.
@@ -64,6 +64,6 @@ function Custody({ links }: { links: readonly CustodyLink[] }) {
       <Text fontSize="13px" color="quiet" fontFamily="mono" title={links.at(-1)!.link}>
         seal {links.at(-1)!.link.slice(0, 16)}…
       </Text>
-    </MarginPart>
+    </SidebarPart>
   );
 }

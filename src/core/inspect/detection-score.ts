@@ -5,7 +5,7 @@ import type { Scene } from './render';
 import { drawScene, type BallSizes } from './scenes';
 
 /** What an inspection got right and wrong of a drawn scene, added up over scenes. */
-export interface Tally {
+export interface DetectionScore {
   readonly sites: number;
   readonly missing: { readonly there: number; readonly found: number; readonly false: number };
   readonly bridged: { readonly there: number; readonly found: number; readonly false: number; readonly gaps: number };
@@ -14,7 +14,7 @@ export interface Tally {
   readonly measured: number;
 }
 
-export const NO_TALLY: Tally = {
+export const NO_TALLY: DetectionScore = {
   sites: 0,
   missing: { there: 0, found: 0, false: 0 },
   bridged: { there: 0, found: 0, false: 0, gaps: 0 },
@@ -23,7 +23,12 @@ export const NO_TALLY: Tally = {
 };
 
 /** Holds an inspection against the truth. A picture in which nothing was found counts every defect as missed. */
-export function tallied(tally: Tally, scene: Scene, seen: Inspection | undefined, pitchMm: number): Tally {
+export function scored(
+  tally: DetectionScore,
+  scene: Scene,
+  seen: Inspection | undefined,
+  pitchMm: number,
+): DetectionScore {
   const key = (a: number, b: number): string => `${Math.min(a, b)} ${Math.max(a, b)}`;
   const truth = new Set(scene.bridges.map(({ a, b }) => key(a, b)));
   const told = new Set((seen?.bridges ?? []).map(([a, b]) => key(a, b)));

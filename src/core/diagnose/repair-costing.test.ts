@@ -5,7 +5,7 @@ import { openingMinutes } from './access';
 import { PART_KIND_DEFINITIONS, targetKey } from './faults';
 import { priceOf, proofMinutes, repairCost } from './repair-cost';
 import { Predictor } from './predictor';
-import { CureWork } from './cure-work';
+import { RepairCosting } from './repair-costing';
 
 const NONE: ReadonlySet<string> = new Set();
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));
@@ -15,7 +15,7 @@ const belief = updateBelief(
   [{ measurement: { kind: 'groundResistance', net: 'AON33' }, value: { kind: 'beep' } }],
   [],
 );
-const cure = new CureWork(belief, NONE, NONE);
+const cure = new RepairCosting(belief, NONE, NONE);
 const chances = cure.gather(belief.case.space.likely(belief.p, 0));
 
 /** Needs of each hypothesis, gathered the slow way. */
@@ -87,7 +87,7 @@ test('two parts at once are the later of the two, not known; and one proof for b
 });
 
 test('what is off the board or mended needs nothing any more', () => {
-  const without = new CureWork(belief, new Set(['U4']), new Set(['C14', 'U9/image']));
+  const without = new RepairCosting(belief, new Set(['U4']), new Set(['C14', 'U9/image']));
   const names = without.needs.map((n) => targetKey(n.target));
   for (const gone of ['U4', 'C14', 'U9/image']) expect(names).not.toContain(gone);
   expect(names).toContain('U9');
