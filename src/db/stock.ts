@@ -1,10 +1,11 @@
 import { asc, eq } from 'drizzle-orm';
-import { fail, ok, type Result } from '../core/result';
+import { fail, ok, problemText, type Result } from '../core/result';
 import {
   applyStock,
   checkStock,
   foldStock,
-  stockBodySchema,
+  stockFromText,
+  stockToStored,
   type StockBody,
   type StockEvent,
   type StockState,
@@ -13,13 +14,12 @@ import type { Database } from './client';
 import type { EntryMeta } from './jobs';
 import { stockEvents } from './schema';
 
-const toEvent = (row: typeof stockEvents.$inferSelect): StockEvent => ({
-  seq: row.seq,
-  at: row.at,
-  bench: row.bench,
-  actor: row.actor,
-  body: stockBodySchema.parse(JSON.parse(row.body)),
-});
+function toEvent({ seq, at, bench, actor, body }: typeof stockEvents.$inferSelect): StockEvent {
+  const read = stockFromText(body);
+  // The stock is one fold: without one of its events nothing in it can be said to be where it is.
+  if (!read.ok) throw new Error(`stock event ${seq}: ${problemText(read.problems)}`);
+  return { seq, at, bench, actor, body: read.value };
+}
 
 /** Everything that happened to the stock, oldest first. */
 export async function stockEventsOf(db: Pick<Database, 'select'>): Promise<StockEvent[]> {
@@ -55,7 +55,7 @@ export async function appendStock(
           bodies.map((body, i) => ({
             ...meta,
             key: i === 0 ? meta.key : `${meta.key} ${i}`,
-            body: JSON.stringify(body),
+            body: JSON.stringify(stockToStored(body)),
           })),
         )
         .returning();

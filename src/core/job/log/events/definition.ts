@@ -1,8 +1,6 @@
 import type { z } from 'zod';
 import type { Board } from '../../../board';
-
-/** What a stored event held before a change of its form; taken apart and put together by upcasters only. */
-export type OldData = Readonly<Record<string, unknown>>;
+import type { OldData } from '../../../stored';
 
 /**
  * One type of event: its form, its version, how older versions become the present one, and what it is called where it

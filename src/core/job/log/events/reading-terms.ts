@@ -1,5 +1,5 @@
 import { measurementTerm } from '../../../diagnose';
-import type { OldData } from './definition';
+import type { OldData } from '../../../stored';
 
 /** Named answers were kinds of values of their own: `{ kind: 'shape', shape }` and `{ kind: 'talk', stop }`. */
 function choiceValue(value: OldData): OldData {

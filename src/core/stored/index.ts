@@ -1,0 +1,9 @@
+export {
+  fromStored,
+  fromStoredText,
+  toStored,
+  type OldData,
+  type StoredEvent,
+  type StoredForm,
+  type StoredForms,
+} from './stored';
