@@ -5,6 +5,8 @@ import { expected } from './expected';
 /** A grammar: its commands, and what is offered and said where none of them is meant. */
 export interface Grammar<Context, Command> {
   readonly commands: readonly CommandDefinition<Context, Command>[];
+  /** The command whose forms lead the help, where that is not the first: lines are matched in order, helped by use. */
+  readonly helpFirst?: string;
   /** What an empty line should have held, such as `a point and a value, such as: tp7 1.8 ohm`. */
   readonly emptyLine: string;
   /** Examples of names of the world that can begin a line, for the sentence about a word that is none. */
@@ -73,6 +75,6 @@ function candidates<Context, Command>(
 export const applyCompletion = (text: string, completion: string): string =>
   `${text.replace(/\S*$/, '')}${completion} `;
 
-/** All forms of a grammar in its order: the list on the screen and the page in `docs`. */
-export const grammarForms = <Context, Command>({ commands }: Grammar<Context, Command>): CommandForm[] =>
-  commands.flatMap((c) => c.usage);
+/** All forms of a grammar, the commonest command first: the list on the screen and the page in `docs`. */
+export const grammarForms = <Context, Command>({ commands, helpFirst }: Grammar<Context, Command>): CommandForm[] =>
+  [...commands].sort((a, b) => Number(b.name === helpFirst) - Number(a.name === helpFirst)).flatMap((c) => c.usage);

@@ -323,7 +323,7 @@ const FormList = ({ forms }: { forms: readonly EntryForm[] }) => (
     </Text>
     {forms.map(({ example, help }) => (
       <Flex key={example} gap="3" py="0.5" align="baseline">
-        <Text as="span" fontFamily="mono" fontSize="13px" minW="15em" flexShrink="0">
+        <Text as="span" fontFamily="mono" fontSize="13px" minW="17.5em" flexShrink="0">
           {example}
         </Text>
         <Text as="span" color="quiet" lineHeight="1.25">

@@ -66,6 +66,7 @@ const byWord = (a: JobLine, b: JobLine): number => Number(a.name === 'point') - 
 /** The grammar of the job's entry line. */
 export const JOB_GRAMMAR: Grammar<JobLineContext, Entry> = {
   emptyLine: 'a point and a value, such as: tp7 1.8 ohm',
+  helpFirst: 'point',
   commands: [...readingLines, fixLine, ...workLines, ...siteLines, ...recordLines].sort(byWord),
   names: ({ board }) => inSmallLetters(placeNames(board)),
 };
