@@ -22,6 +22,7 @@ const config = [
       'next-env.d.ts',
       'bench/build/**',
       'src/core/heat/assembly/**',
+      '.mutation/**',
       'test-results/**',
       'playwright-report/**',
     ],

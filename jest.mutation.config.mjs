@@ -1,16 +1,7 @@
 import base from './jest.config.mjs';
+import { capabilityOf } from './scripts/mutation-capabilities.mjs';
 
-/** The short tests of the rules: what simulates heat, draws pictures or plays whole jobs is left out. */
-const config = {
-  ...base,
-  maxWorkers: 1,
-  roots: ['<rootDir>/src/core'],
-  testPathIgnorePatterns: [
-    '/node_modules/',
-    '/src/core/(heat|inspect|allocation|checksum|calibration|clearing|usb|trace|netlist)/',
-    '/src/core/job/assessment/(properties|traps|view|weighing)',
-    '/src/core/diagnose/(?!measurements/)',
-  ],
-};
+/** The tests of the capability that is mutated, and no others. */
+const config = { ...base, maxWorkers: 1, roots: capabilityOf().tests.map((folder) => `<rootDir>/${folder}`) };
 
 export default config;
