@@ -44,6 +44,20 @@ module.exports = {
       to: { path: '^src/(?!core/|db/)' },
     },
     {
+      name: 'application-knows-no-screen',
+      comment: 'Use cases call the core and the database; they know neither React nor Next.',
+      severity: 'error',
+      from: { path: '^src/application/', pathNot: tests },
+      to: { path: ['^src/(?!core/|db/|devices/|application/)', '^node_modules/(react|react-dom|next|@chakra-ui)/'] },
+    },
+    {
+      name: 'screens-reach-the-application-by-queries-and-actions',
+      comment: 'Types may be named anywhere.',
+      severity: 'error',
+      from: { path: '^src/(features|ui|drawings)/', pathNot: ['/(queries|actions)\\.ts$', tests] },
+      to: { path: '^src/application/', dependencyTypesNot: ['type-only'] },
+    },
+    {
       name: 'ui-knows-no-domain',
       severity: 'error',
       from: { path: '^src/ui/' },
@@ -78,7 +92,7 @@ module.exports = {
       name: 'app-composes-features',
       severity: 'error',
       from: { path: '^src/app/' },
-      to: { path: '^src/(core|db|workers|devices|cli|drawings)/' },
+      to: { path: '^src/(core|db|workers|devices|cli|drawings|application)/' },
     },
     {
       name: 'cli-uses-core-db-and-devices',

@@ -2,5 +2,6 @@
 import { openDatabase } from '../src/db/client';
 import { loadDemo } from './world';
 
-await loadDemo(await openDatabase());
+const db = await openDatabase(undefined, { begin: true });
+await db.transaction((tx) => loadDemo(tx));
 console.log('The demo world is loaded.');

@@ -1,10 +1,10 @@
 import { appendEvent, findJob, openJob } from '../src/db/jobs';
 import { saveBoard } from '../src/db/boards';
-import type { Database } from '../src/db/client';
 import { keepImage } from '../src/db/images';
 import { keepReferences } from '../src/db/knowledge';
 import { saveImageFamily, saveStation } from '../src/db/library';
 import { addReport, savePartFamily, savePartType } from '../src/db/parts';
+import type { Session } from '../src/db/session';
 import { appendStock } from '../src/db/stock';
 import { problemText } from '../src/core/result';
 import { DEMO_DUMPS } from './dumps';
@@ -28,7 +28,7 @@ const LIBRARY_AT = '2026-11-02T08:00:00.000Z';
 const ENTRY_GAP_MS = 95_000;
 
 /** Loads the demo world into a database; what is there already stays as it is. */
-export async function loadDemo(db: Database): Promise<void> {
+export async function loadDemo(db: Session): Promise<void> {
   for (const id of DEMO_BOARDS) await saveBoard(db, demoBoard(id), LIBRARY_AT);
   for (const id of DEMO_BOARDS) await keepReferences(db, demoReferences(id), LIBRARY_AT);
   for (const id of DEMO_FAMILIES) await saveImageFamily(db, demoFamily(id));
@@ -40,7 +40,7 @@ export async function loadDemo(db: Database): Promise<void> {
   await loadParts(db);
 }
 
-async function loadParts(db: Database): Promise<void> {
+async function loadParts(db: Session): Promise<void> {
   for (const type of demoPartTypes()) await savePartType(db, type);
   for (const family of demoPartFamilies()) await savePartFamily(db, family);
   for (const [i, report] of demoReports().entries()) await addReport(db, report, `demo-report-${i}`, LIBRARY_AT);
@@ -50,7 +50,7 @@ async function loadParts(db: Database): Promise<void> {
   }
 }
 
-async function loadJob(db: Database, job: DemoJob): Promise<void> {
+async function loadJob(db: Session, job: DemoJob): Promise<void> {
   if (await findJob(db, job.number)) return;
   await openJob(db, job.boardId, job.openedAt, job.number);
   const start = Date.parse(job.openedAt);

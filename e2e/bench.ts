@@ -21,10 +21,11 @@ export async function refusedLine(page: Page, text: string): Promise<string> {
   return (await status(page).innerText()).trim();
 }
 
-/** Goes to a stage by its number key. */
+/** Goes to a stage: the key that asks for one, then its number. */
 export async function stageKey(page: Page, digit: number, name: string): Promise<void> {
   await page.getByLabel('Entry line').focus();
   await page.keyboard.press('Escape');
+  await page.keyboard.press('Shift+G');
   await page.keyboard.press(String(digit));
   await expect(page.locator('[aria-current="step"]')).toContainText(name);
 }

@@ -116,13 +116,19 @@ test('power loss in the middle of a job: every confirmed entry is there after a 
   await page.getByLabel('Entry line').focus();
   await page.keyboard.type('f1 0.02');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status').first()).toContainText('Not kept');
+  const status = page.getByRole('status').first();
+  await expect(status).toContainText('it is not known whether this was kept');
   await expect(page.getByLabel('Entry line')).toHaveValue('f1 0.02');
 
+  // The page finds out by itself once the server is back; the line is still there to be entered.
   await server.serve();
+  await expect(status).toContainText('Not kept: enter it again');
+  await page.keyboard.press('Enter');
+  await expect(status).toContainText('Kept: F1 to');
+
   await page.goto(`${server.url}/jobs/33/probe`);
   const readings = page.getByRole('list', { name: 'Readings, newest first' });
-  await expect(readings.getByRole('listitem')).toHaveCount(7); // two from the demo, five readings confirmed here
+  await expect(readings.getByRole('listitem')).toHaveCount(8); // two from the demo, six readings confirmed here
   for (const text of ['20.00 V, 0.03 A', '20.10 V, 1.02 A', 'works', '0.03 Ω', '5.03 V'])
     await expect(readings).toContainText(text);
   await expect(page.getByLabel('Caution')).toContainText('Pack is out.');

@@ -1,12 +1,15 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { and, asc, count, desc, eq, isNotNull, max, sql } from 'drizzle-orm';
 import { goalSetsSchema, type GoalSets } from '../core/heat';
 import { DEFAULT_PRACTICE, practiceFromStored, practiceToStored, type Practice } from '../core/diagnose';
 import { reportWordsSchema, type BenchKnowledge, type ReportWords } from '../core/job';
 import { sitePracticeSchema, type SitePractice } from '../core/joints';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
+import { problemText } from '../core/result';
 import { referenceTable, type ReferenceReading } from '../core/reference';
-import type { Database } from './client';
+import { readText, type UnreadableRow } from './readable';
 import { references, settings } from './schema';
+import type { Session } from './session';
 
 const PRACTICE = 'practice';
 const SOURCING = 'sourcing';
@@ -14,53 +17,62 @@ const GOALS = 'heat goals';
 const SITES = 'site practice';
 const REPORT = 'report words';
 
-async function findSetting(db: Database, name: string): Promise<unknown> {
+/** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
+async function findSetting<T>(
+  db: Session,
+  name: string,
+  parse: (stored: unknown) => T,
+  marks?: UnreadableRow[],
+): Promise<T | undefined> {
   const [row] = await db.select().from(settings).where(eq(settings.name, name));
-  return row && JSON.parse(row.json);
+  if (!row) return undefined;
+  const read = readText(() => parse(JSON.parse(row.json)));
+  if (read.ok) return read.value;
+  marks?.push({ table: 'settings', id: name, problem: problemText(read.problems) });
+  return undefined;
 }
 
-async function saveSetting(db: Database, name: string, value: unknown): Promise<void> {
+async function saveSetting(db: Session, name: string, value: unknown): Promise<void> {
   const json = JSON.stringify(value);
   await db.insert(settings).values({ name, json }).onConflictDoUpdate({ target: settings.name, set: { json } });
 }
 
 /** What this bench has settled for itself; the defaults where it has settled nothing. */
-export async function findPractice(db: Database): Promise<Practice> {
-  const stored = await findSetting(db, PRACTICE);
-  return stored ? practiceFromStored(stored) : DEFAULT_PRACTICE;
-}
+export const findPractice = async (db: Session, marks?: UnreadableRow[]): Promise<Practice> =>
+  (await findSetting(db, PRACTICE, practiceFromStored, marks)) ?? DEFAULT_PRACTICE;
 
-export const savePractice = (db: Database, practice: Practice): Promise<void> =>
+export const savePractice = (db: Session, practice: Practice): Promise<void> =>
   saveSetting(db, PRACTICE, practiceToStored(practice));
 
 /** What this bench has settled for finding chips. */
-export const findSourcing = async (db: Database): Promise<SourcingPractice> =>
-  sourcingPracticeSchema.parse((await findSetting(db, SOURCING)) ?? {});
+export const findSourcing = async (db: Session, marks?: UnreadableRow[]): Promise<SourcingPractice> =>
+  (await findSetting(db, SOURCING, (json) => sourcingPracticeSchema.parse(json), marks)) ??
+  sourcingPracticeSchema.parse({});
 
-export const saveSourcing = (db: Database, practice: SourcingPractice): Promise<void> =>
+export const saveSourcing = (db: Session, practice: SourcingPractice): Promise<void> =>
   saveSetting(db, SOURCING, practice);
 
 /** What this bench asks of heat plans, alloy by alloy. */
-export const findGoals = async (db: Database): Promise<GoalSets> =>
-  goalSetsSchema.parse((await findSetting(db, GOALS)) ?? {});
+export const findGoals = async (db: Session, marks?: UnreadableRow[]): Promise<GoalSets> =>
+  (await findSetting(db, GOALS, (json) => goalSetsSchema.parse(json), marks)) ?? goalSetsSchema.parse({});
 
-export const saveGoals = (db: Database, goals: GoalSets): Promise<void> => saveSetting(db, GOALS, goals);
+export const saveGoals = (db: Session, goals: GoalSets): Promise<void> => saveSetting(db, GOALS, goals);
 
 /** How this bench makes sites ready. */
-export const findSitePractice = async (db: Database): Promise<SitePractice> =>
-  sitePracticeSchema.parse((await findSetting(db, SITES)) ?? {});
+export const findSitePractice = async (db: Session, marks?: UnreadableRow[]): Promise<SitePractice> =>
+  (await findSetting(db, SITES, (json) => sitePracticeSchema.parse(json), marks)) ?? sitePracticeSchema.parse({});
 
-export const saveSitePractice = (db: Database, practice: SitePractice): Promise<void> =>
+export const saveSitePractice = (db: Session, practice: SitePractice): Promise<void> =>
   saveSetting(db, SITES, practice);
 
 /** How this shop's reports read. */
-export const findReportWords = async (db: Database): Promise<ReportWords> =>
-  reportWordsSchema.parse((await findSetting(db, REPORT)) ?? {});
+export const findReportWords = async (db: Session, marks?: UnreadableRow[]): Promise<ReportWords> =>
+  (await findSetting(db, REPORT, (json) => reportWordsSchema.parse(json), marks)) ?? reportWordsSchema.parse({});
 
-export const saveReportWords = (db: Database, words: ReportWords): Promise<void> => saveSetting(db, REPORT, words);
+export const saveReportWords = (db: Session, words: ReportWords): Promise<void> => saveSetting(db, REPORT, words);
 
 /** Reference readings of a board, oldest first. */
-export async function listReferences(db: Pick<Database, 'select'>, boardId: string): Promise<ReferenceReading[]> {
+export async function listReferences(db: Session, boardId: string): Promise<ReferenceReading[]> {
   const rows = await db.select().from(references).where(eq(references.boardId, boardId)).orderBy(asc(references.id));
   return rows.map(({ point, value, source }) => ({ boardId, point, value, source }));
 }
@@ -68,28 +80,68 @@ export async function listReferences(db: Pick<Database, 'select'>, boardId: stri
 /** Rows per statement: SQLite takes a limited number of values at once. */
 const BATCH = 500;
 
-/** Keeps readings; the same point from the same source is kept once, with its newest value. */
-export async function keepReferences(db: Database, readings: readonly ReferenceReading[], at: string): Promise<void> {
-  await db.transaction(async (tx) => {
-    for (let from = 0; from < readings.length; from += BATCH) {
-      await tx
-        .insert(references)
-        .values(readings.slice(from, from + BATCH).map((r) => ({ ...r, addedAt: at })))
-        .onConflictDoUpdate({
-          target: [references.boardId, references.point, references.source],
-          set: { value: sql`excluded.value` },
-        });
-    }
-  });
+/**
+ * Keeps readings; the same point from the same source is kept once, with its newest value.
+ * @param importKey names the import that brings them, so that it can be taken back as one.
+ */
+export async function keepReferences(
+  db: Session,
+  readings: readonly ReferenceReading[],
+  at: string,
+  importKey?: string,
+): Promise<void> {
+  for (let from = 0; from < readings.length; from += BATCH) {
+    await db
+      .insert(references)
+      .values(readings.slice(from, from + BATCH).map((r) => ({ ...r, addedAt: at, importKey })))
+      .onConflictDoUpdate({
+        target: [references.boardId, references.point, references.source],
+        set: { value: sql`excluded.value`, importKey: sql`excluded.import_key` },
+      });
+  }
+}
+
+/** Takes back what one import of readings brought. @returns how many readings went. */
+export async function dropImport(db: Session, boardId: string, importKey: string): Promise<number> {
+  const gone = await db
+    .delete(references)
+    .where(and(eq(references.boardId, boardId), eq(references.importKey, importKey)))
+    .returning({ id: references.id });
+  return gone.length;
+}
+
+export interface ReferenceImport {
+  readonly key: string;
+  readonly at: string;
+  readonly readings: number;
+}
+
+/** The imports of a board's readings that can be taken back, newest first. */
+export async function listImports(db: Session, boardId: string): Promise<ReferenceImport[]> {
+  const rows = await db
+    .select({ key: references.importKey, at: max(references.addedAt), readings: count() })
+    .from(references)
+    .where(and(eq(references.boardId, boardId), isNotNull(references.importKey)))
+    .groupBy(references.importKey)
+    .orderBy(desc(max(references.addedAt)));
+  return rows.map((r) => ({ key: r.key!, at: r.at!, readings: r.readings }));
 }
 
 /** Takes back the readings that came from one source, such as `job 27`. */
-export async function dropReferences(db: Database, boardId: string, source: string): Promise<void> {
+export async function dropReferences(db: Session, boardId: string, source: string): Promise<void> {
   await db.delete(references).where(and(eq(references.boardId, boardId), eq(references.source, source)));
 }
 
+/** What a bench knows, and a name for just that: another practice or another reading gives another name. */
+export interface NamedKnowledge extends BenchKnowledge {
+  readonly basis: string;
+}
+
 /** What a bench knows beside a board's file and a job's own readings. */
-export async function knowledgeOf(db: Database, boardId: string): Promise<BenchKnowledge> {
+export async function knowledgeOf(db: Session, boardId: string): Promise<NamedKnowledge> {
   const [practice, readings] = await Promise.all([findPractice(db), listReferences(db, boardId)]);
-  return { practice, references: referenceTable(readings) };
+  const basis = createHash('sha256')
+    .update(JSON.stringify([practice, readings]))
+    .digest('hex');
+  return { practice, references: referenceTable(readings), basis };
 }

@@ -1,11 +1,41 @@
-import { blob, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
-/** Board files as they were given, checked before they are stored. */
+/**
+ * What was answered to an entry, under the key that whoever entered made for it. A repeated delivery gets the same answer;
+ * the same key for something else is refused.
+ */
+export const entries = sqliteTable('entries', {
+  key: text('key').primaryKey(),
+  /** What it was entered to, such as `job 31` or `stock`. */
+  scope: text('scope').notNull(),
+  /** SHA-256 of what was asked, in hex; empty for an entry that was given up before it came. */
+  request: text('request').notNull(),
+  answer: text('answer').notNull(),
+  at: text('at').notNull(),
+});
+
+/** The boards of the library; their files lie in `board_revisions`. */
 export const boards = sqliteTable('boards', {
   id: text('id').primaryKey(),
-  json: text('json').notNull(),
-  addedAt: text('added_at').notNull(),
+  /** The newest revision of its file. */
+  revision: integer('revision').notNull().default(1),
+  /** Set once no new job is to be opened on it. */
+  retiredAt: text('retired_at'),
 });
+
+/** Board files as they were given, checked before they are stored. Append-only: a job stays on the one it was opened with. */
+export const boardRevisions = sqliteTable(
+  'board_revisions',
+  {
+    boardId: text('board_id')
+      .notNull()
+      .references(() => boards.id),
+    revision: integer('revision').notNull(),
+    json: text('json').notNull(),
+    addedAt: text('added_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.boardId, t.revision] })],
+);
 
 export const stations = sqliteTable('stations', {
   id: text('id').primaryKey(),
@@ -90,6 +120,8 @@ export const jobs = sqliteTable('jobs', {
   boardId: text('board_id')
     .notNull()
     .references(() => boards.id),
+  /** The revision of the board's file that the job's record speaks of. */
+  boardRevision: integer('board_revision').notNull().default(1),
   openedAt: text('opened_at').notNull(),
 });
 
@@ -111,6 +143,8 @@ export const references = sqliteTable(
     value: real('value').notNull(),
     source: text('source').notNull(),
     addedAt: text('added_at').notNull(),
+    /** The import that brought it, where one did: it can be taken back as one. */
+    importKey: text('import_key'),
   },
   (t) => [uniqueIndex('references_once').on(t.boardId, t.point, t.source)],
 );
@@ -137,4 +171,33 @@ export const jobEvents = sqliteTable(
     uniqueIndex('job_events_key').on(t.key),
     index('job_events_job').on(t.jobNumber),
   ],
+);
+
+/**
+ * What lists show of a job, computed from its events when one is appended. A row whose `version` is not that of the newest
+ * event is stale and computed anew; nothing here is the only place of anything.
+ */
+export const jobSummaries = sqliteTable(
+  'job_summaries',
+  {
+    jobNumber: integer('job_number')
+      .primaryKey()
+      .references(() => jobs.number),
+    /** Number of the newest event that it was computed from. */
+    version: integer('version').notNull(),
+    symptom: text('symptom').notNull(),
+    /** The pack came in swollen, whether or not it is out by now. */
+    swollen: integer('swollen', { mode: 'boolean' }).notNull(),
+    /** The outcome where the last closing still counts. */
+    outcome: text('outcome'),
+    lastAt: text('last_at').notNull(),
+    /** The soak that runs, as JSON. */
+    soak: text('soak'),
+    /** Whether a part was decided to be replaced. */
+    replaces: integer('replaces', { mode: 'boolean' }).notNull(),
+    /** What the Bench shows of an open job, as JSON, and what it was computed from. */
+    step: text('step'),
+    stepBasis: text('step_basis'),
+  },
+  (t) => [index('job_summaries_outcome').on(t.outcome)],
 );

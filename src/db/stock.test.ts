@@ -3,7 +3,7 @@ import { problemText } from '../core/result';
 import { foldStock, type StockBody } from '../core/stock';
 import type { Database } from './client';
 import { addReport, listPartFamilies, listPartTypes, listReports, savePartFamily, savePartType } from './parts';
-import { appendStock, stockEventsOf } from './stock';
+import { appendStock as append, stockEventsOf } from './stock';
 import { temporaryDatabase } from './tests/temporary';
 
 let db: Database;
@@ -13,6 +13,9 @@ afterEach(() => remove());
 
 const AT = '2026-11-24T08:00:00.000Z';
 const meta = (key: string) => ({ key, at: AT, bench: 'Bench 1', actor: 'Apprentice' });
+/** As the application does: in a transaction of its own. */
+const appendStock = (on: Database, ...rest: Parameters<typeof append> extends [unknown, ...infer R] ? R : never) =>
+  on.transaction((tx) => append(tx, ...rest), { behavior: 'immediate' });
 const LOT: StockBody = { kind: 'lotIn', lot: 'L-1', typeId: 'heron-pd-r2', count: 3, unitPrice: 8, sealed: true };
 const take = (chip: string): StockBody => ({ kind: 'take', lot: 'L-1', chip });
 const forJob = (chip: string, job: number): StockBody => ({ kind: 'move', chips: [chip], to: { kind: 'bag', job } });

@@ -1,5 +1,6 @@
 export { UiProvider } from './provider';
-export { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from './frame/entry-bar';
+export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
+export type { EntryAnswer, EntryFate } from './frame/use-entry';
 export { EntryOfferProvider, useEntryOffer, useEntryPedal } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';
@@ -13,6 +14,7 @@ export { Key } from './parts/key';
 export { CautionNote, FigureLine, SidebarPart, OddsBar } from './parts/sidebar';
 export { ProblemNote } from './parts/problem';
 export { AnswerNote } from './parts/answer-note';
+export { UnreadableNote } from './parts/unreadable-note';
 export { ViewLinks } from './parts/view-links';
 export { PALETTE, type ColourName } from './theme/palette';
 export { FILLING, face, tone } from './theme/tone';

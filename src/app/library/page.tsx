@@ -1,13 +1,14 @@
 import { LibrarySheet } from '@/features/library/library-sheet';
-import { loadBoards } from '@/features/library/queries';
-import { Sheet, Strip } from '@/ui';
+import { loadLibrary } from '@/features/library/queries';
+import { Sheet, Strip, UnreadableNote } from '@/ui';
 
 export const dynamic = 'force-dynamic';
 
 export default async function LibraryPage() {
-  const boards = await loadBoards();
+  const { boards, unreadable } = await loadLibrary();
   return (
     <Sheet strip={<Strip where="Boards" />}>
+      <UnreadableNote rows={unreadable} />
       <LibrarySheet boards={boards} />
     </Sheet>
   );

@@ -37,6 +37,7 @@ export {
   placeOf,
   powerNeedOf,
   readingName,
+  referenceProblem,
   shieldFor,
   testCaution,
   testMinutes,

@@ -143,5 +143,14 @@ export function measurementOfReference(pointId: string): Measurement | undefined
   return undefined;
 }
 
+/** Why a reference reading does not speak of this board: no such point, or none that compares from board to board. */
+export function referenceProblem(board: Board, { point, value }: { point: string; value: number }): string | undefined {
+  const measurement = measurementOfReference(point);
+  if (!measurement)
+    return `Expected a point that is read on good boards, such as ohm:${Object.keys(board.nets)[0] ?? 'VIN'}; got "${point}".`;
+  const checked = checkReading(board, { measurement, value: { kind: 'figure', value } });
+  return checked.ok ? undefined : checked.problems[0].message;
+}
+
 /** A figure of a measurement in its unit, for intervals of good boards. */
 export const figureLabelOf = (m: Measurement, figure: number): string => definitionOf(m).scale.figureLabel(figure);

@@ -27,3 +27,4 @@ export {
 export { overviewOf, type Stretch, type Texture } from './overview';
 export { proposeTransplant, type Decided, type ProposedTransplant } from './propose-transplant';
 export { entropyBits, proposeMap, type ProposedStretch, type StretchKind } from './propose';
+export { slotPosition } from './slot-position';

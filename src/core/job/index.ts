@@ -17,6 +17,7 @@ export {
   loggedEventSchema,
   OUTCOMES,
   runningSoak,
+  summariseLog,
   toStored,
   viewSoak,
   type BallInspection,
@@ -27,7 +28,9 @@ export {
   type ImageRole,
   type JobEvent,
   type JobState,
+  type LogSummary,
   type Outcome,
+  type Soak,
 } from './log';
 export { HISTORY_WORDS, type Findings } from './assessment/findings';
 export { factorRange, kindBelief, kindsAtFault, learnedRecords, type KindRecord } from './closeout/records';
@@ -35,7 +38,10 @@ export { isPowered } from './assessment/next-step';
 export { jointStem, type JointWalk, type WalkJoint } from './proof/joint-walk';
 export { walkPort, walkStem, type WalkPin } from './assessment/walk';
 export { STAGES, type StageId } from './assessment/stages';
-export { eventLabel, viewJob, type BenchKnowledge, type JobView, type ReadingView } from './assessment/view';
+export { eventLabel } from './assessment/event-label';
+export { misfits } from './decide/misfits';
+export { fitToBoard } from './decide/unknown-on-board';
+export { viewJob, type BenchKnowledge, type JobView, type ReadingView } from './assessment/view';
 export { storyShift } from './assessment/story';
 export { beyondBoard, closeoutRecordOf, runMark, type RunMarkSeen } from './closeout/lesson';
 export { benchMinutes } from './closeout/bench-minutes';

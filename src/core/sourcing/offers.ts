@@ -20,6 +20,8 @@ export interface Offer {
   readonly days: number;
   /** The donor that has to be opened. */
   readonly donor?: string;
+  /** The part of that donor that it is. */
+  readonly donorRef?: string;
   /** Functions seen to work, or not, on the board it sits on. */
   readonly proven?: ReadonlyMap<string, boolean>;
 }
@@ -103,6 +105,7 @@ function donorOffers(types: Types, supplies: Supplies): Offer[] {
       return [
         {
           id: `${donor.id}/${part.ref}`,
+          donorRef: part.ref,
           kind: 'donor',
           words: `donor ${donor.id}, ${part.ref}`,
           candidate: { type, from, withPartner: carriesPartner(donor, part.ref, type, boards) },

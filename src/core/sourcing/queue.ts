@@ -106,3 +106,6 @@ export function servedBy(
   const donorOf = new Map(supplies.map((s) => [s.id, s.donor]));
   return new Map(plan.open.map((d) => [d, plan.assigned.filter((o) => donorOf.get(o.supply) === d)]));
 }
+
+/** The name of one way to serve one need. */
+export const wayKey = (need: string, supply: string): string => `${need} from ${supply}`;

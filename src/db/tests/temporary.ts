@@ -9,7 +9,7 @@ import { openDatabase, type Database } from '../client';
 export async function temporaryDatabase(): Promise<{ db: Database; url: string; remove: () => void }> {
   const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-'));
   const url = `file:${path.join(folder, 'test.db')}`;
-  const db = await openDatabase(url);
+  const db = await openDatabase(url, { begin: true });
   await saveBoard(db, demoBoard('heronlog-4-c'), '2026-11-02T08:00:00.000Z');
   return { db, url, remove: () => rmSync(folder, { recursive: true, force: true }) };
 }

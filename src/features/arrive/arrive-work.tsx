@@ -19,7 +19,7 @@ export function ArriveWork({ job, past }: { job: JobView; past?: ReactNode }) {
   const keep = (): void =>
     start(async () => {
       const answer = await keepStory(job.number, { ...draft, kind: 'story' }, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   return (
     <>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useRef, useState, useTransition } from 'react';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import { Headline, MainButton, ProblemNote } from '@/ui';
@@ -19,11 +19,15 @@ export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
   const [draft, setDraft] = useState<StoryDraft>(EMPTY_STORY);
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
+  const key = useRef<string>(crypto.randomUUID());
   const open = (): void =>
     start(async () => {
-      const { number, words } = await openNewJob(boardId, { ...draft, kind: 'story' });
-      if (number === undefined) setProblem(words);
-      else router.push(`/jobs/${number}/outside`);
+      // One key until the answer is known: a second press after a lost answer opens no second job.
+      const answer = await openNewJob(boardId, { ...draft, kind: 'story' }, key.current).catch(() => undefined);
+      if (!answer) return setProblem('No answer came. Press again: the same device is not taken in twice.');
+      key.current = crypto.randomUUID();
+      if (answer.job === undefined) setProblem(answer.message);
+      else router.push(`/jobs/${answer.job}/outside`);
     });
   return (
     <>

@@ -15,7 +15,7 @@ export interface PastPartProps {
   readonly onDropLesson: (
     job: number,
     timesBack: number,
-  ) => Promise<{ readonly kept: boolean; readonly words: string }>;
+  ) => Promise<{ readonly saved: boolean; readonly message: string }>;
 }
 
 /** What a job that came back knows: what was done and proven, how long it held, and what reads otherwise now. */
@@ -96,8 +96,8 @@ function Changes({ past }: { past: Past }) {
   );
 }
 
-function DropLesson({ onDrop }: { onDrop: () => Promise<{ readonly kept: boolean; readonly words: string }> }) {
-  const [answer, setAnswer] = useState<{ readonly kept: boolean; readonly words: string }>();
+function DropLesson({ onDrop }: { onDrop: () => Promise<{ readonly saved: boolean; readonly message: string }> }) {
+  const [answer, setAnswer] = useState<{ readonly saved: boolean; readonly message: string }>();
   const [busy, start] = useTransition();
   return (
     <Flex gap="3" mt="3" align="baseline">

@@ -3,10 +3,11 @@
 import { useState, useTransition } from 'react';
 import { useRouter } from 'next/navigation';
 import { Flex, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import type { JobView } from '@/core/job';
 import { ALLOYS, type SitePractice } from '@/core/joints';
 import { AnswerNote, FigureLine, SidebarPart, Named, SelectBox, TextInput } from '@/ui';
-import { keepSiteRule, type BallsAnswer } from './actions';
+import { keepSiteRule } from './actions';
 import type { SiteBench } from './queries';
 import { partsWithSites, sitePart } from './site-part';
 import type { BallsView } from './view';
@@ -61,7 +62,7 @@ export function BallsSidebar({
 }
 
 function HouseRules({ practice }: { practice: SitePractice }) {
-  const [answer, setAnswer] = useState<BallsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [pitch, setPitch] = useState(String(practice.braidFromPitchMm));
   const [, start] = useTransition();
   const keep = (rule: Partial<SitePractice>): void => start(async () => setAnswer(await keepSiteRule(rule)));
@@ -109,7 +110,7 @@ function HouseRules({ practice }: { practice: SitePractice }) {
             onChange={(flux) => keep({ flux: flux as SitePractice['flux'] })}
           />
         </Named>
-        {answer && !answer.kept && <AnswerNote answer={answer} />}
+        {answer && !answer.saved && <AnswerNote answer={answer} />}
       </Flex>
     </SidebarPart>
   );

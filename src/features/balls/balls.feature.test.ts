@@ -40,7 +40,7 @@ async function form(bytes: number[], more: object = {}): Promise<FormData> {
 }
 
 test('a picture is kept with what was seen, and served as what it is', async () => {
-  expect(await keepInspection(32, await form(PNG), 'balls-1')).toMatchObject({ kept: true });
+  expect(await keepInspection(32, await form(PNG), 'balls-1')).toMatchObject({ saved: true });
   const { state, findings } = (await loadJob(32))!;
   const kept = state.inspections.U8;
   expect(kept).toMatchObject({ name: 'u8.png', holds: true, words: 'Can go down as it is' });
@@ -53,10 +53,13 @@ test('a picture is kept with what was seen, and served as what it is', async () 
 test('pads are kept in the same way; an event that is no look at a picture is refused', async () => {
   const pads = [{ pin: '1', state: 'lifted', unclear: false, byHand: true }];
   const look = { kind: 'padLook', ref: 'U4', width: 600, height: 500, pads, words: 'Pads: 1 gone', holds: false };
-  expect(await keepInspection(32, await form(PNG, look), 'pads-1')).toMatchObject({ kept: true });
+  expect(await keepInspection(32, await form(PNG, look), 'pads-1')).toMatchObject({ saved: true });
   expect((await loadJob(32))!.state.padLooks.U4).toMatchObject({ pads, width: 600, words: 'Pads: 1 gone' });
   const other = await keepInspection(32, await form(PNG, { kind: 'note', text: 'x' }), 'pads-2');
-  expect(other).toMatchObject({ kept: false, words: expect.stringContaining('Expected what was seen in the picture') });
+  expect(other).toMatchObject({
+    saved: false,
+    message: expect.stringContaining('Expected what was seen in the picture'),
+  });
 });
 
 test('an image of a chip is not served as a picture', async () => {
@@ -72,21 +75,21 @@ test.each<[string, () => Promise<FormData>, string]>([
 ])('%s is refused, and nothing is stored', async (_, data, words) => {
   const before = await jobEventsOf(db, 32);
   const answer = await keepInspection(32, await data(), `balls-bad-${words}`);
-  expect(answer.kept).toBe(false);
-  expect(answer.words).toContain(words);
+  expect(answer.saved).toBe(false);
+  expect(answer.message).toContain(words);
   expect(await jobEventsOf(db, 32)).toEqual(before);
 });
 
 test('a picture for a job that is not there, and a torn description', async () => {
-  expect((await keepInspection(9999, await form(PNG), 'balls-2')).words).toContain('no job 9999');
+  expect((await keepInspection(9999, await form(PNG), 'balls-2')).message).toContain('no job 9999');
   const torn = await form(PNG);
   torn.set('seen', '{half');
-  expect((await keepInspection(32, torn, 'balls-3')).words).toContain('as JSON');
+  expect((await keepInspection(32, torn, 'balls-3')).message).toContain('as JSON');
 });
 
 test('house rules are kept one by one; a rule that is none leaves them as they were', async () => {
   expect((await loadSiteBench()).practice).toMatchObject({ braid: 'above', braidFromPitchMm: 0.5 });
-  expect(await keepSiteRule({ braid: 'never' })).toMatchObject({ kept: true });
-  expect(await keepSiteRule({ braidFromPitchMm: 9 })).toMatchObject({ kept: false });
+  expect(await keepSiteRule({ braid: 'never' })).toMatchObject({ saved: true });
+  expect(await keepSiteRule({ braidFromPitchMm: 9 })).toMatchObject({ saved: false });
   expect((await loadSiteBench()).practice).toMatchObject({ braid: 'never', braidFromPitchMm: 0.5 });
 });

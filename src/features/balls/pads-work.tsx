@@ -7,8 +7,8 @@ import { sitePads, type PadInspection } from '@/core/inspect';
 import type { JobView, KeepEvent, KeptPadLook } from '@/core/job';
 import { judgePadLook, type PadLook } from '@/core/joints';
 import { PadPicture } from '@/drawings/pad-picture';
-import { AnswerNote, Headline, MainButton, PlainButton } from '@/ui';
-import { keepInspection, type BallsAnswer } from './actions';
+import { AnswerNote, Headline, MainButton, PlainButton, type EntryAnswer } from '@/ui';
+import { keepInspection } from './actions';
 import { PictureSource, fetched } from './picture-source';
 import { usePictureRun } from './use-picture-run';
 
@@ -33,7 +33,7 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
   const pads = useMemo(() => sitePads(job.board.packages[part.package]), [job.board, part]);
   const kept = job.state.padLooks[part.ref];
   const [look, setLook] = useState<Look | undefined>(() => kept && { src: `/pictures/${kept.sha256}`, seen: kept });
-  const [answer, setAnswer] = useState<BallsAnswer>();
+  const [answer, setAnswer] = useState<EntryAnswer>();
   const [keeping, start] = useTransition();
   const { problem, busy, tookMs, lookAt, take } = usePictureRun({
     look: (picture) => ({ kind: 'lookPads', picture, pads }),

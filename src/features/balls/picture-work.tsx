@@ -2,6 +2,7 @@
 
 import { useMemo, useState, useTransition } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import type { Part } from '@/core/board';
 import { balledPart, sitesOf, type BalledPart, type Inspection } from '@/core/inspect';
 import type { BallInspection, JobView } from '@/core/job';
@@ -9,7 +10,7 @@ import { judgeReuse, type ArrayLands, type ReuseVerdict } from '@/core/joints';
 import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
 import { DiameterBars } from '@/drawings/diameter-bars';
 import { AnswerNote, Headline, MainButton } from '@/ui';
-import { keepInspection, type BallsAnswer } from './actions';
+import { keepInspection } from './actions';
 import { PictureSource, fetched } from './picture-source';
 import type { SiteBench } from './queries';
 import { usePictureRun } from './use-picture-run';
@@ -50,7 +51,7 @@ interface BalledProps {
 
 function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
   const [look, setLook] = useState<Look | undefined>(() => keptLook(job.state.inspections[part.ref]));
-  const [answer, setAnswer] = useState<BallsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [keeping, start] = useTransition();
   const { problem, busy, tookMs, lookAt, take } = usePictureRun({
     look: (picture) => ({ kind: 'look', picture, part: balled }),

@@ -31,7 +31,7 @@ export function PlaceWork({ job, part, onKeep }: { job: JobView; part: Part; onK
   const keep = (): void =>
     start(async () => {
       const answer = await onKeep(job.number, flat!, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   return (
     <>

@@ -1,11 +1,10 @@
 import 'server-only';
+import { loadPicture as loadKeptPicture } from '@/application/jobs/pictures';
 import type { GoalSets, Station } from '@/core/heat';
 import type { SitePractice } from '@/core/joints';
 import { database } from '@/db/client';
-import { imageBytes } from '@/db/images';
 import { findGoals, findSitePractice } from '@/db/knowledge';
 import { listStations } from '@/db/library';
-import { pictureType } from '@/core/picture';
 
 /** What the Balls stage knows of the bench. */
 export interface SiteBench {
@@ -21,10 +20,4 @@ export async function loadSiteBench(): Promise<SiteBench> {
 }
 
 /** A kept picture with its type; undefined for anything else. */
-export async function loadPicture(
-  sha256: string,
-): Promise<{ bytes: Uint8Array<ArrayBuffer>; type: string } | undefined> {
-  const bytes = await imageBytes(await database(), sha256);
-  const type = bytes && pictureType(bytes);
-  return bytes && type ? { bytes: Uint8Array.from(bytes), type } : undefined;
-}
+export const loadPicture = async (sha256: string) => loadKeptPicture(await database(), sha256);

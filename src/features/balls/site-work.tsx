@@ -36,7 +36,7 @@ export function SiteWork({ job, part, bench, onKeep }: SiteProps) {
   const send = (body: Parameters<KeepEvent>[1]): void =>
     start(async () => {
       const answer = await onKeep(job.number, body, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   const flip = (pin: string): void =>
     setLifted(lifted.includes(pin) ? lifted.filter((p) => p !== pin) : [...lifted, pin]);

@@ -3,13 +3,13 @@ import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { STAGES } from '@/core/job';
 import { formatMinutes } from '@/core/units';
 import { ColumnHeads, Headline } from '@/ui';
-import type { Bench, BenchRow } from './queries';
+import type { BenchOverview, BenchRow } from './queries';
 
 const COLUMNS = '64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px';
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
 /** Today at the bench: the job to take next, then the queue with what was found and what comes next. */
-export function BenchSheet({ bench }: { bench: Bench }) {
+export function BenchSheet({ bench }: { bench: BenchOverview }) {
   const [first, ...rest] = bench.open;
   if (!first) {
     return (
@@ -83,8 +83,8 @@ function Row({ row }: { row: BenchRow }) {
               “{row.symptom}”
             </Text>
           </Box>
-          <Text as="span" fontSize="14px" color="quiet">
-            {row.found}
+          <Text as="span" fontSize="14px" color={row.problem ? 'rust' : 'quiet'}>
+            {row.problem ?? row.found}
           </Text>
           <Text as="span" fontFamily="mono" textAlign="right" whiteSpace="nowrap">
             {row.minutes === undefined ? '' : formatMinutes(row.minutes)}

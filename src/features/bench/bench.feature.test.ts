@@ -10,9 +10,9 @@ import { reportPdf } from '../close/report-pdf';
 import { loadStations } from '../heat/queries';
 import { loadJob } from '../job/queries';
 import { enterLine } from '../job/actions';
-import { loadBoardChoices, loadJobs } from '../jobs/queries';
+import { loadBoardChoices, loadJobPage } from '../jobs/queries';
 import { addBoard } from '../library/actions';
-import { loadBoards } from '../library/queries';
+import { loadLibrary } from '../library/queries';
 import { loadBench } from './queries';
 
 jest.mock('next/cache', () => ({ revalidatePath: jest.fn() }));
@@ -53,33 +53,35 @@ describe('today at the bench', () => {
   });
 
   test('the list of all jobs carries device, symptom and outcome', async () => {
-    const jobs = await loadJobs();
+    const { jobs } = await loadJobPage('', 0);
     expect(jobs).toHaveLength(12);
     expect(jobs.find((j) => j.number === 26)).toMatchObject({ outcome: 'repaired', device: 'Heronlog 4, power board' });
     expect(jobs.find((j) => j.number === 27)!.symptom).toMatch(/flood/);
   });
 
   test('boards and stations of the demo world are there', async () => {
-    expect((await loadBoardChoices()).map((b) => b.id)).toEqual(['heronlog-4-c', 'marshdesk-2-b']);
+    expect((await loadBoardChoices()).boards.map((b) => b.id)).toEqual(['heronlog-4-c', 'marshdesk-2-b']);
     expect((await loadStations()).map((s) => s.id)).toEqual(['bench-1', 'bench-2']);
   });
 });
 
 describe('taking a device in', () => {
   test('opens a job with its story', async () => {
-    const { number } = await openNewJob('heronlog-4-c', story({ history: ['unknownCharger'] }));
+    const { job: number } = await openNewJob('heronlog-4-c', story({ history: ['unknownCharger'] }), 'new-1');
     const job = (await loadJob(number!))!;
     expect(job.state.story!.symptom).toBe('no light');
     expect(job.next.stage).toBe('outside');
   });
 
   test('opens nothing without a symptom, or on a board that is not known', async () => {
-    const before = (await loadJobs()).length;
-    expect(await openNewJob('heronlog-4-c', story({ symptom: '  ' }))).toEqual({
-      words: 'Expected the symptom in the owner’s words; got nothing.',
+    const before = (await loadJobPage('', 0)).total;
+    expect(await openNewJob('heronlog-4-c', story({ symptom: '  ' }), 'new-2')).toMatchObject({
+      message: 'Expected the symptom in the owner’s words; got nothing.',
     });
-    expect(await openNewJob('nothing', story())).toEqual({ words: 'Expected a board of the library; got "nothing".' });
-    expect((await loadJobs()).length).toBe(before);
+    expect(await openNewJob('nothing', story(), 'new-3')).toMatchObject({
+      message: 'Expected a board of the library; there is no "nothing".',
+    });
+    expect((await loadJobPage('', 0)).total).toBe(before);
   });
 
   test('a later story corrects the earlier one, which stays in the record', async () => {
@@ -94,8 +96,8 @@ describe('taking a device in', () => {
 describe('closing', () => {
   test('as repaired is refused while gates are not met, and names them', async () => {
     const answer = await closeJob(27, { outcome: 'repaired', cause: 'flood' }, 'close-27-a');
-    expect(answer.kept).toBe(false);
-    expect(answer.words).toMatch(
+    expect(answer.saved).toBe(false);
+    expect(answer.message).toMatch(
       /^Expected all gates to hold, or a reason\. Not yet: all rails in their windows \(CHG5 not yet/,
     );
     expect((await loadJob(27))!.state.closed).toBeUndefined();
@@ -109,7 +111,7 @@ describe('closing', () => {
         'close-27-b',
       ),
     ).toMatchObject({
-      kept: true,
+      saved: true,
     });
     const report = (await loadReport(27))!;
     expect(report).toMatchObject({ outcome: 'Repaired', reason: 'the owner leaves today', cause: 'flood' });
@@ -117,8 +119,8 @@ describe('closing', () => {
   });
 
   test('stopping needs no gates', async () => {
-    expect(await closeJob(28, { outcome: 'stopped', cause: 'board bent' }, 'close-28')).toMatchObject({ kept: true });
-    expect(await closeJob(4711, { outcome: 'stopped', cause: '' }, 'close-x')).toMatchObject({ kept: false });
+    expect(await closeJob(28, { outcome: 'stopped', cause: 'board bent' }, 'close-28')).toMatchObject({ saved: true });
+    expect(await closeJob(4711, { outcome: 'stopped', cause: '' }, 'close-x')).toMatchObject({ saved: false });
     expect(await loadReport(4711)).toBeUndefined();
   });
 
@@ -133,19 +135,21 @@ describe('closing', () => {
 
 describe('board files', () => {
   test('a malformed file is explained and changes nothing', async () => {
-    const before = await loadBoards();
+    const before = (await loadLibrary()).boards;
     const answer = await addBoard('{ "format": "unisolda-board/1" }');
-    expect(answer.kept).toBe(false);
-    expect(answer.problems.some((p) => p.startsWith('parts: '))).toBe(true);
-    expect(await loadBoards()).toEqual(before);
+    expect(answer.saved).toBe(false);
+    expect(answer.problems!.some((p) => p.startsWith('parts: '))).toBe(true);
+    expect((await loadLibrary()).boards).toEqual(before);
   });
 
-  test('a good file is added, and again under the same id replaced', async () => {
+  test('a good file is added, and again under the same id makes a revision', async () => {
     const copy = { ...(await findBoard(db, 'heronlog-4-c'))!, id: 'heronlog-4-d', revision: 'D' };
-    expect((await addBoard(JSON.stringify(copy))).words).toBe('Heronlog 4, power board, revision D: added, 80 parts.');
-    expect((await addBoard(JSON.stringify({ ...copy, name: 'power board, late' }))).words).toBe(
-      'Heronlog 4, power board, late, revision D: replaced, 80 parts.',
+    expect((await addBoard(JSON.stringify(copy))).message).toBe(
+      'Heronlog 4, power board, revision D: added, 80 parts.',
     );
-    expect(await loadBoards()).toHaveLength(3);
+    expect((await addBoard(JSON.stringify({ ...copy, name: 'power board, late' }))).message).toBe(
+      'Heronlog 4, power board, late, revision D: kept as file 2, 80 parts. Open jobs stay on the file they were opened with.',
+    );
+    expect((await loadLibrary()).boards).toHaveLength(3);
   });
 });

@@ -63,7 +63,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
 
 /** What the job taught, written back with one press, and taken back with another. */
 function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
-  const [answer, setAnswer] = useState<{ kept: boolean; words: string }>();
+  const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
   const [busy, start] = useTransition();
   const { words } = closeoutRecordOf(job);
   if (words.length === 0) return null;
@@ -82,12 +82,12 @@ function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
         {isKept ? 'Take it back' : 'Write it back'}
       </PlainButton>
       {answer &&
-        (answer.kept ? (
+        (answer.saved ? (
           <Text as="span" role="status" color="leaf" ml="4">
-            {answer.words}
+            {answer.message}
           </Text>
         ) : (
-          <ProblemNote text={answer.words} />
+          <ProblemNote text={answer.message} />
         ))}
     </Box>
   );
@@ -101,7 +101,7 @@ function ReopenPart({ job }: { job: JobView }) {
   const reopen = (): void =>
     start(async () => {
       const answer = await reopenJob(job.number, symptom, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   return (
     <Box as="section" aria-label="It came back" mt="6" maxW="680px">
@@ -138,7 +138,7 @@ function CloseForm({ job, gatesMissing }: { job: JobView; gatesMissing: boolean 
       if (problems) return setProblem(problems);
       const closing = { outcome, cause, ...(needsReason && { reason }), ...stated };
       const answer = await closeJob(job.number, closing, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   return (
     <Box maxW="680px">

@@ -78,8 +78,8 @@ export function PicturePart({ job }: { job: JobView }) {
       form.set('words', words);
       form.set('masks', String(masks.length));
       const answer = await keepPicture(job.number, form, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
-      if (!answer.kept) return;
+      setProblem(answer.saved ? undefined : answer.message);
+      if (!answer.saved) return;
       setOpened(undefined);
       setWords('');
     });

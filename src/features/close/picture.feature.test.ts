@@ -28,7 +28,7 @@ function form(bytes: Uint8Array, words = 'the port, clean'): FormData {
 }
 
 test('a masked picture is kept by its hash and stands in the report', async () => {
-  expect(await keepPicture(27, form(PLAIN), 'picture-1')).toMatchObject({ kept: true });
+  expect(await keepPicture(27, form(PLAIN), 'picture-1')).toMatchObject({ saved: true });
   const sha256 = sha256Hex(PLAIN);
   expect(await imageBytes(db, sha256)).toEqual(PLAIN);
   expect((await loadJob(27))!.state.pictures).toMatchObject([{ sha256, words: 'the port, clean', masks: 2 }]);
@@ -46,11 +46,11 @@ test.each([
 ])('with %s it is refused and nothing is kept', async (_, data, words) => {
   const before = (await jobEventsOf(db, 27)).length;
   const answer = await keepPicture(27, data, `picture-${words}`);
-  expect([answer.kept, answer.words]).toEqual([false, expect.stringMatching(words)]);
-  expect(answer.words).toMatch(/Nothing was kept\.$/);
+  expect([answer.saved, answer.message]).toEqual([false, expect.stringMatching(words)]);
+  expect(answer.message).toMatch(/Nothing was kept\.$/);
   expect((await jobEventsOf(db, 27)).length).toBe(before);
 });
 
 test('a job that does not exist gets no picture', async () => {
-  expect(await keepPicture(4711, form(PLAIN), 'picture-x')).toMatchObject({ kept: false });
+  expect(await keepPicture(4711, form(PLAIN), 'picture-x')).toMatchObject({ saved: false });
 });

@@ -4,7 +4,7 @@ import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import { ATTRIBUTES, ATTRIBUTE_WORDS, RULES, VERDICT_WORDS, type Cell, type Outcome, type Verdict } from '@/core/parts';
 import { formatChance, formatMinutes } from '@/core/units';
 import { MainButton, PlainButton, type ColourName } from '@/ui';
-import type { RouteView } from './choice';
+import type { RouteView } from '@/core/choice';
 import { SuccessPart } from './success-part';
 
 /** As wide as the longest word of each need. */

@@ -2,7 +2,7 @@ import NextLink from 'next/link';
 import { Link, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { FigureLine, SidebarPart } from '@/ui';
-import type { ChoiceView } from './choice';
+import type { ChoiceView } from '@/core/choice';
 
 /** What the place is, which school counts, and whether the job is worth it. */
 export function ChipSidebar({ job, choice }: { job: JobView; choice: ChoiceView }) {

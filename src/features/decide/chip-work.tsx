@@ -7,7 +7,7 @@ import { formatChance } from '@/core/units';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
 import { chooseRoute } from './actions';
 import { RouteRow, RowHeads } from './chip-row';
-import type { ChoiceView, RouteView } from './choice';
+import type { ChoiceView, RouteView } from '@/core/choice';
 
 /** Candidates as rows, what the place needs as columns; the best one is open with what it takes and how sure that is. */
 export function ChipWork({ job, choice }: { job: JobView; choice: ChoiceView | undefined }) {
@@ -20,7 +20,7 @@ export function ChipWork({ job, choice }: { job: JobView; choice: ChoiceView | u
   const take = (offer: string): void =>
     start(async () => {
       const answer = await chooseRoute(job.number, offer, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   return (
     <>

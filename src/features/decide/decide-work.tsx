@@ -17,7 +17,7 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
   const keep = (body: Decision): void =>
     start(async () => {
       const answer = await onKeep(job.number, body, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   const best = job.workNow?.repair ?? job.repairs[0];
   return (

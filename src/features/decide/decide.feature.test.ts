@@ -26,9 +26,9 @@ const placeOf = async (chip: string) => foldStock(await stockEventsOf(db)).chips
 test('the chosen chip is set aside and becomes the plan of the stages to come', async () => {
   const best = (await choice(35)).routes[0];
   expect([best.offer, best.verdict, best.goes]).toEqual(['L-14', 'fitsAfter', true]);
-  expect(await chooseRoute(35, 'L-14', key())).toEqual({
-    kept: true,
-    words: 'Chosen: marsh-pd-r2, C-108 of lot L-14',
+  expect(await chooseRoute(35, 'L-14', key())).toMatchObject({
+    saved: true,
+    message: 'Chosen: marsh-pd-r2, C-108 of lot L-14',
   });
   expect(await placeOf('C-108')).toEqual({ kind: 'bag', job: 35 });
   const job = (await loadJob(35))!;
@@ -55,7 +55,7 @@ test('a chip that was put back meanwhile stays where it is when the part goes on
   await chooseRoute(35, 'L-14', key());
   await enterStockLine('c-108 back', key());
   await enterLine(35, 'off u12', 'ohm', key());
-  expect((await enterLine(35, 'on u12 new', 'ohm', key())).kept).toBe(true);
+  expect((await enterLine(35, 'on u12 new', 'ohm', key())).saved).toBe(true);
   expect(await placeOf('C-108')).toEqual({ kind: 'drawer' });
 });
 
@@ -82,9 +82,9 @@ test('what the chosen route asks for is kept by kind, in its order', async () =>
 test('of two jobs that want the last chip, the second gets a sentence and stays as it was', async () => {
   await chooseRoute(35, 'L-14', key());
   const before = (await loadJob(36))!.version;
-  expect(await chooseRoute(36, 'L-14', key())).toEqual({
-    kept: false,
-    words: 'Expected a chip that can be had; L-14 is not there any more.',
+  expect(await chooseRoute(36, 'L-14', key())).toMatchObject({
+    saved: false,
+    message: 'Expected a chip that can be had; L-14 is not there any more.',
   });
   expect((await loadJob(36))!.version).toBe(before);
 });
@@ -94,8 +94,8 @@ test('two benches that take from one lot at once get a part each, under names of
     enterStockLine('take l-12 for 32', key()),
     enterStockLine('take l-12 for 31', key()),
   ]);
-  expect(answers.map((a) => a.kept)).toEqual([true, true]);
-  expect(answers.map((a) => a.words).sort()).toEqual([
+  expect(answers.map((a) => a.saved)).toEqual([true, true]);
+  expect(answers.map((a) => a.message).sort()).toEqual([
     expect.stringMatching(/^C-108 of L-12/),
     expect.stringMatching(/^C-109 of L-12/),
   ]);
@@ -103,25 +103,25 @@ test('two benches that take from one lot at once get a part each, under names of
 
 test('another choice puts back what was set aside', async () => {
   await chooseRoute(35, 'L-14', key());
-  expect((await chooseRoute(35, 'D-3/U11', key())).kept).toBe(true);
+  expect((await chooseRoute(35, 'D-3/U11', key())).saved).toBe(true);
   expect(await placeOf('C-108')).toEqual({ kind: 'drawer' });
   expect((await loadJob(35))!.state.route).toMatchObject({ offer: 'D-3/U11', typeId: 'marsh-pd-r1' });
 });
 
 test('what does not fit, or is held back, is refused here too', async () => {
   expect(await chooseRoute(35, 'buy rill-pd-r1', key())).toMatchObject({
-    kept: false,
-    words: expect.stringMatching(/^Expected a chip that fits; pins: Used pins differ/),
+    saved: false,
+    message: expect.stringMatching(/^Expected a chip that fits; pins: Used pins differ/),
   });
-  expect(await chooseRoute(35, 'D-5/U11', key())).toEqual({
-    kept: false,
-    words: 'Expected a chip that may be taken; prove donor D-5 first.',
+  expect(await chooseRoute(35, 'D-5/U11', key())).toMatchObject({
+    saved: false,
+    message: 'Expected a chip that may be taken; prove donor D-5 first.',
   });
 });
 
 test('an optional part may be left off, with the words for the record', async () => {
   expect((await choice(34)).leaveOff).toBeDefined();
-  expect((await chooseRoute(34, 'leave off', key())).kept).toBe(true);
+  expect((await chooseRoute(34, 'leave off', key())).saved).toBe(true);
   const { decision, route } = (await loadJob(34))!.state;
   expect([decision?.words, route?.words]).toEqual(['D1 off for good', 'left off: optional on this board']);
 });
@@ -144,7 +144,7 @@ test('a report, a school and a rule count at once', async () => {
     source: 'own',
     worked: true,
   };
-  expect((await keepReport(report, key())).kept).toBe(true);
+  expect((await keepReport(report, key())).saved).toBe(true);
   const after = (await choice(32)).routes[0].success;
   expect([after.reports, after.mean > before.mean]).toEqual([before.reports + 1, true]);
   await keepFamily('heron-pd', { memory: 'always' });
@@ -161,27 +161,27 @@ test('what a report counts, and whether unproven donors may be planned with, is 
   await keepEvidenceSettings({ weights: { own: 1, mate: 0.7, hearsay: 0 }, unprovenDonors: true });
   const after = await hearsay();
   expect([after.held, after.goes, after.success.mean]).toEqual([undefined, true, 0.5]);
-  expect((await keepEvidenceSettings({ weights: { own: 'a lot' } })).words).toBe(
+  expect((await keepEvidenceSettings({ weights: { own: 'a lot' } })).message).toBe(
     'Expected weights from 0 to 5, such as 0.7.',
   );
 });
 
 test('what makes no sense is explained and changes nothing', async () => {
-  expect((await keepReport({ typeId: 'heron-pd-r2', date: 'yesterday' }, key())).words).toMatch(
+  expect((await keepReport({ typeId: 'heron-pd-r2', date: 'yesterday' }, key())).message).toMatch(
     /^Expected a report with/,
   );
-  expect((await keepFamily('heron-pd', { memory: 'perhaps' })).words).toMatch(/^Expected a school/);
-  expect((await addPartTypes('{')).words).toMatch(/^Expected part types in JSON; got text that is not JSON/);
-  expect((await addPartTypes('[{"id":"X y"}]')).words).toMatch(/Nothing was kept\.$/);
-  expect((await keepStrapSettings({ strapTolerance: 5 })).words).toMatch(/^Expected resistances/);
+  expect((await keepFamily('heron-pd', { memory: 'perhaps' })).message).toMatch(/^Expected a school/);
+  expect((await addPartTypes('{')).message).toMatch(/^Expected part types in JSON; got text that is not JSON/);
+  expect((await addPartTypes('[{"id":"X y"}]')).message).toMatch(/Nothing was kept\.$/);
+  expect((await keepStrapSettings({ strapTolerance: 5 })).message).toMatch(/^Expected resistances/);
   expect((await loadParts()).types).toHaveLength(13);
 });
 
 test('part types come in from a file', async () => {
   const [type] = (await loadParts()).types;
   expect(await addPartTypes(JSON.stringify({ ...type, id: 'heron-pd-r4', order: 4, revision: 'R4' }))).toEqual({
-    kept: true,
-    words: 'Kept: 1 part type.',
+    saved: true,
+    message: 'Kept: 1 part type.',
   });
   expect((await choice(32)).routes.some((r) => r.typeId === 'heron-pd-r4')).toBe(true);
 });
@@ -203,8 +203,8 @@ test('the plan takes in the jobs that wait, and leaves out those with a chip set
 });
 
 test('a typed line moves the stock, and trays keep donor and patient apart', async () => {
-  expect(await enterStockLine('off 32 u4 dead', key())).toMatchObject({ kept: true });
-  expect((await enterStockLine('c-108 for 31', key())).words).toBe('Expected a chip that works; C-108 is dead.');
+  expect(await enterStockLine('off 32 u4 dead', key())).toMatchObject({ saved: true });
+  expect((await enterStockLine('c-108 for 31', key())).message).toBe('Expected a chip that works; C-108 is dead.');
   const { trays, lots } = await loadShelf();
   expect(trays.map((t) => [t.title, t.kind])).toEqual([
     ['Tray of job 27', 'patient'],

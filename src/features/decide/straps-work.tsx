@@ -2,6 +2,7 @@
 
 import { useState, useTransition, type ReactNode } from 'react';
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { partByRef, type Part, type Slot } from '@/core/board';
 import type { JobView } from '@/core/job';
 import {
@@ -19,7 +20,7 @@ import { strapValues } from '@/core/sourcing';
 import { BoardDrawing } from '@/drawings/board-drawing';
 import { StrapScale } from '@/drawings/strap-scale';
 import { Headline, Named, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
-import { keepStrapSettings, type ChoiceAnswer } from './actions';
+import { keepStrapSettings } from './actions';
 import type { Straps } from './queries';
 
 export interface StrapsWorkProps {
@@ -196,7 +197,7 @@ function DesignPart({
 const percentWords = (share: number): string => `${(100 * share).toFixed(1)} %`;
 
 function KeepStraps({ settings, disabled }: { settings: object; disabled: boolean }) {
-  const [answer, setAnswer] = useState<ChoiceAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   return (
     <Flex gap="3" align="baseline">
@@ -208,8 +209,8 @@ function KeepStraps({ settings, disabled }: { settings: object; disabled: boolea
         Keep for this bench
       </PlainButton>
       {answer && (
-        <Text role="status" color={answer.kept ? 'leaf' : 'rust'}>
-          {answer.words}
+        <Text role="status" color={answer.saved ? 'leaf' : 'rust'}>
+          {answer.message}
         </Text>
       )}
     </Flex>

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { SOURCE_WORDS } from '@/core/parts';
 import { formatChance } from '@/core/units';
-import type { RouteView } from './choice';
+import type { RouteView } from '@/core/choice';
 
 const MOST_REPORTS = 4;
 

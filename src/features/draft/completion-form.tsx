@@ -3,6 +3,7 @@
 import { useMemo, useState, useTransition } from 'react';
 import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { PART_KINDS, PART_KIND_WORDS, type PartKind } from '@/core/board';
 import {
   completeBoard,
@@ -15,7 +16,7 @@ import {
 } from '@/core/netlist';
 import { problemText } from '@/core/result';
 import { ColumnHeads, MainButton, PlainButton, ProblemNote } from '@/ui';
-import { addDraft, type DraftAnswer } from './actions';
+import { addDraft } from './actions';
 import { Choice, Field, Section } from './fields';
 
 const RAIL_COLUMNS = '120px 90px 120px 90px 130px 130px 90px';
@@ -32,14 +33,14 @@ const EMPTY_FUNCTION: FunctionCompletion = { what: '', parts: '', rails: '', min
 /** What a person says of a draft, section by section, checked while it is typed. */
 export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Completion }) {
   const [said, setSaid] = useState(start);
-  const [answer, setAnswer] = useState<DraftAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, run] = useTransition();
   const set = (change: Partial<Completion>): void => setSaid({ ...said, ...change });
   const checks = useMemo(() => completionChecks(draft, said), [draft, said]);
   const of = (section: CompletionSection) => checks.filter((c) => c.section === section);
   const add = (): void => {
     const made = completeBoard(draft, said);
-    if (!made.ok) return setAnswer({ kept: false, words: problemText(made.problems) });
+    if (!made.ok) return setAnswer({ saved: false, message: problemText(made.problems) });
     run(async () => setAnswer(await addDraft(JSON.stringify(made.value))));
   };
   return (
@@ -103,15 +104,15 @@ export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Com
           Add this board
         </MainButton>
         <Text as="span" color={checks.length > 0 ? 'amberText' : 'leaf'} role="status">
-          {answer?.kept ? answer.words : checks.length > 0 ? `${checks.length} things still missing.` : 'Complete.'}
+          {answer?.saved ? answer.message : checks.length > 0 ? `${checks.length} things still missing.` : 'Complete.'}
         </Text>
-        {answer?.kept && (
+        {answer?.saved && (
           <Link asChild color="copperText" textDecoration="underline">
             <NextLink href={`/library/${said.id}`}>open it</NextLink>
           </Link>
         )}
       </Flex>
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      {answer && !answer.saved && <ProblemNote text={answer.message} />}
       <Text fontSize="14px" color="quiet" mt="2">
         Resistances of chips, diode drops and copper start as engineering estimates; readings of good boards take their
         place.

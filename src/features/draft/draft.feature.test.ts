@@ -19,14 +19,14 @@ const heron = demoBoard('heronlog-4-c');
 
 test('a completed draft is added once; what does not fit or is there already changes nothing', async () => {
   const made = { ...heron, id: 'from-open-files' };
-  expect(await addDraft(JSON.stringify({ ...made, rails: [] }))).toMatchObject({ kept: false });
+  expect(await addDraft(JSON.stringify({ ...made, rails: [] }))).toMatchObject({ saved: false });
   expect(await findBoard(db, 'from-open-files')).toBeUndefined();
-  expect(await addDraft(JSON.stringify(made))).toMatchObject({ kept: true });
+  expect(await addDraft(JSON.stringify(made))).toMatchObject({ saved: true });
   expect(await findBoard(db, 'from-open-files')).toMatchObject({ device: heron.device });
   const again = await addDraft(JSON.stringify({ ...made, device: 'Another' }));
-  expect(again.words).toMatch(/^Expected an id that no board has yet; got from-open-files/);
+  expect(again.message).toMatch(/^Expected an id that no board has yet; got from-open-files/);
   expect(await findBoard(db, 'from-open-files')).toMatchObject({ device: heron.device });
-  expect((await addDraft('{')).words).toMatch(/^Expected a board file in JSON/);
+  expect((await addDraft('{')).message).toMatch(/^Expected a board file in JSON/);
 });
 
 test('a board is given out as board file, netlist, parts list and drawings, each of which reads back', async () => {

@@ -2,10 +2,11 @@
 
 import { useState, useTransition } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { GOALS_BY_ALLOY, type GoalSets, type HeatGoals } from '@/core/heat';
 import { ALLOYS, alloySchema, type AlloyName } from '@/core/joints';
 import { Headline, MainButton, Named, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
-import { keepGoals, type GoalsAnswer } from './actions';
+import { keepGoals } from './actions';
 
 /** What the bench asks of every heat plan, a set for each alloy. */
 export function GoalsWork({ goals }: { goals: GoalSets }) {
@@ -35,7 +36,7 @@ const OR_NOTHING = [
 
 function GoalSet({ alloy, sets }: { alloy: AlloyName; sets: GoalSets }) {
   const [texts, setTexts] = useState(() => textsOf(sets[alloy]));
-  const [answer, setAnswer] = useState<GoalsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const keep = (next: Record<keyof HeatGoals, string>): void =>
     start(async () => {
@@ -98,13 +99,13 @@ function GoalSet({ alloy, sets }: { alloy: AlloyName; sets: GoalSets }) {
         <PlainButton type="button" disabled={busy} onClick={usual}>
           Back to the usual
         </PlainButton>
-        {answer?.kept && (
+        {answer?.saved && (
           <Text role="status" color="leaf">
-            {answer.words}
+            {answer.message}
           </Text>
         )}
       </Flex>
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      {answer && !answer.saved && <ProblemNote text={answer.message} />}
     </Flex>
   );
 }

@@ -65,7 +65,8 @@ interface Desk {
   readonly setAtS: (atS: number) => void;
   readonly cancel: () => void;
   readonly retry: () => void;
-  readonly keep: () => ReturnType<KeepEvent>;
+  /** @param key of the entry; one is made where nobody retries. */
+  readonly keep: (key?: string) => ReturnType<KeepEvent>;
 }
 
 /** A run with the copper it was made for. */
@@ -196,13 +197,13 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       setAtS,
       cancel,
       retry,
-      keep: async () => {
+      keep: async (key = crypto.randomUUID()) => {
         const answer = fresh ?? (await new Promise<HeatAnswerOf>((resolve) => waiting.current.push(resolve)));
         const { finding, actAtS, holds } = answer.verdict;
         return onKeep(
           job.number,
           { kind: 'heatPlan', plan: answer.plan, stationId: answer.station.id, finding, liftAtS: actAtS, holds },
-          crypto.randomUUID(),
+          key,
         );
       },
     }),

@@ -3,7 +3,7 @@
 import { applyCompletion, grammarForms } from '@/core/command-line';
 import { completePlanEntry, PAGE_LINES, parsePlanEntry, PLAN_GRAMMAR } from '@/core/heat';
 import { problemText } from '@/core/result';
-import { EntryBar, type Echo, type EntryAnswer, type EntryCommand } from '@/ui';
+import { EntryBar, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
@@ -16,11 +16,12 @@ const FORMS = [...grammarForms(PLAN_GRAMMAR), ...PAGE_LINES];
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
   readonly enterJobLine: (number: number, text: string, mode: 'ohm', key: string) => Promise<EntryAnswer>;
+  readonly settle: (key: string) => Promise<EntryFate>;
   readonly commands: readonly EntryCommand[];
 }
 
 /** The entry line of the Heat stage: changes to the plan, and the parts that come off. */
-export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
+export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
   const { job, station, plan, goals, setPlan, aim, keep, status, kept } = useHeatDesk();
 
   function echo(text: string): Echo {
@@ -33,17 +34,17 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
       : { words: problemText(edit.problems), state: 'problem' };
   }
 
-  async function submit(text: string): Promise<EntryAnswer> {
-    if (JOB_LINES.test(text)) return enterJobLine(job.number, text, 'ohm', crypto.randomUUID());
-    if (text === 'keep') return keep();
+  async function submit(text: string, key: string): Promise<EntryAnswer> {
+    if (JOB_LINES.test(text)) return enterJobLine(job.number, text, 'ohm', key);
+    if (text === 'keep') return keep(key);
     if (text === 'aim') {
       aim();
-      return { kept: true, words: aimWords(goals.coldestOverLiquidusK) };
+      return { saved: true, message: aimWords(goals.coldestOverLiquidusK) };
     }
     const edit = parsePlanEntry(job.board, station, plan, text);
-    if (!edit.ok) return { kept: false, words: problemText(edit.problems) };
+    if (!edit.ok) return { saved: false, message: problemText(edit.problems) };
     setPlan(edit.value.plan);
-    return { kept: true, words: `${edit.value.echo} Computing.` };
+    return { saved: true, message: `${edit.value.echo} Computing.` };
   }
 
   return (
@@ -54,6 +55,7 @@ export function HeatEntry({ enterJobLine, commands }: HeatEntryProps) {
       complete={(text) => completePlanEntry(job.board, station, plan, text)}
       applyCompletion={applyCompletion}
       submit={submit}
+      settle={settle}
       version={job.version}
       suggestion={
         status.kind === 'done' && !kept

@@ -2,10 +2,11 @@
 
 import { useState, useTransition } from 'react';
 import { Flex } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { calibrationFromCurve, importThermoCsv, type LoggedAnswer } from '@/core/calibration';
 import { problemText } from '@/core/result';
 import { AnswerNote, FigureLine, FilePick, MainButton, Named, PlainButton, ProblemNote, SelectBox } from '@/ui';
-import { keepLogged, type GoalsAnswer } from './actions';
+import { keepLogged } from './actions';
 import { useHeatDesk, type LoggedRun } from './heat-desk';
 
 /** A thermocouple's file over the prediction: what is left between the two, and what it says of the station. */
@@ -13,7 +14,7 @@ export function LoggedPart() {
   const { job, board, station, plan, last, logged, setLogged } = useHeatDesk();
   const [seen, setSeen] = useState<LoggedAnswer>();
   const [problem, setProblem] = useState<string>();
-  const [answer, setAnswer] = useState<GoalsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const places = last!.run.parts.map((p) => p.ref);
 
@@ -39,7 +40,7 @@ export function LoggedPart() {
     start(async () => {
       const got = await keepLogged(job.number, station.id, plan, logged!.curve, crypto.randomUUID());
       setAnswer(got);
-      if (got.kept) setSeen(undefined);
+      if (got.saved) setSeen(undefined);
     });
   return (
     <>

@@ -2,11 +2,12 @@
 
 import { useState, useTransition } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { runMark, type JobView } from '@/core/job';
 import { problemText } from '@/core/result';
 import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
 import { AnswerNote, FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote, TextInput } from '@/ui';
-import { keepMark, type GoalsAnswer } from './actions';
+import { keepMark } from './actions';
 import { useHeatDesk } from './heat-desk';
 import { LoggedPart } from './logged-part';
 
@@ -16,7 +17,7 @@ export function MarkPart() {
   const [text, setText] = useState(() => molten(job));
   const [seen, setSeen] = useState<MarkAnswer>();
   const [problem, setProblem] = useState<string>();
-  const [answer, setAnswer] = useState<GoalsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const compare = (): void => {
     const seconds = Number(text.trim().replace(/\s*s$/, '').replace(',', '.'));
@@ -32,7 +33,7 @@ export function MarkPart() {
     start(async () => {
       const got = await keepMark(job.number, station.id, plan, seen!.seenS);
       setAnswer(got);
-      if (got.kept) setSeen(undefined);
+      if (got.saved) setSeen(undefined);
     });
   return (
     <SidebarPart title="After the run">

@@ -2,12 +2,13 @@
 
 import { useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { signsOf, type ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
 import { flatten, loadImage } from '@/core/records';
 import { problemText } from '@/core/result';
 import { FilePick } from '@/ui';
-import { keepDump, takeKept, type ImageAnswer } from './actions';
+import { keepDump, takeKept } from './actions';
 import type { ImageBench, RoleView } from './queries';
 
 interface ImageSlotProps {
@@ -18,7 +19,7 @@ interface ImageSlotProps {
   readonly view?: RoleView;
   readonly families: ImageBench['families'];
   readonly library: ImageBench['library'];
-  readonly onAnswer: (answer: ImageAnswer) => void;
+  readonly onAnswer: (answer: ActionResult) => void;
 }
 
 /** One image in its role: load a raw dump, or take one that is kept here; its verdict below. */
@@ -41,7 +42,7 @@ export function ImageSlot({ job, role, title, family, families, view, library, o
     start(async () => onAnswer(await keepDump(job.number, role, form)));
   }
   const refuse = (file: File, words: string): void =>
-    onAnswer({ kept: false, words: `${file.name}: ${words} Nothing was sent or kept.` });
+    onAnswer({ saved: false, message: `${file.name}: ${words} Nothing was sent or kept.` });
 
   return (
     <Box borderTop="1px solid" borderColor="rule" pt="2">

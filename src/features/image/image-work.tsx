@@ -2,12 +2,13 @@
 
 import { useState, useTransition } from 'react';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import type { ImageFamily, ImageVerdict, Transplant } from '@/core/image';
 import type { ImageRole, JobView } from '@/core/job';
 import { formatBytes } from '@/core/units';
 import { ImageStrip } from '@/drawings/image-strip';
 import { Headline, MainButton, ProblemNote, ViewLinks } from '@/ui';
-import { buildMerged, markWritten, type ImageAnswer } from './actions';
+import { buildMerged, markWritten } from './actions';
 import { CompareWork } from './compare-work';
 import { ImageSlot } from './image-slot';
 import { MapWork } from './map-work';
@@ -57,8 +58,8 @@ function sourcesOf({ roles, library }: ImageBench): ImageSource[] {
 function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; family: ImageFamily }) {
   const { patient, donor, merged } = bench.roles;
   const [changed, setChanged] = useState<{ readonly of: string; readonly plan: Transplant }>();
-  const [answer, setAnswer] = useState<ImageAnswer>();
-  const [made, setMade] = useState<ImageAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
+  const [made, setMade] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const imagePart = job.board.ports[0].imagePart;
   const written = merged !== undefined && job.state.written?.sha256 === merged.sha256;
@@ -82,7 +83,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
           />
         ))}
       </Grid>
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      {answer && !answer.saved && <ProblemNote text={answer.message} />}
       {bench.overviews.length > 0 && (
         <ImageStrip
           family={family}
@@ -135,10 +136,10 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
               </>
             )}
           </Flex>
-          {made && !made.kept && <ProblemNote text={made.words} />}
-          {made?.kept && (
+          {made && !made.saved && <ProblemNote text={made.message} />}
+          {made?.saved && (
             <Text fontSize="14px" color="quiet" mt="2">
-              {made.words}
+              {made.message}
             </Text>
           )}
         </>

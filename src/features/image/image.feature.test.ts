@@ -35,18 +35,21 @@ test('the patient’s dump is judged and nothing is compared before there is a d
 
 test('a dump of the wrong size or no file at all is refused, and nothing is kept', async () => {
   const before = [(await listImages(db, 'marsh-pd3')).length, (await jobEventsOf(db, 29)).length];
-  expect(await keepDump(29, 'donor', form('small.bin', new Uint8Array(100)))).toEqual({
-    kept: false,
-    words: 'Expected a raw dump of 131,072 bytes for Marsh three-port image; got 100. Nothing was kept.',
+  expect(await keepDump(29, 'donor', form('small.bin', new Uint8Array(100)))).toMatchObject({
+    saved: false,
+    message: 'Expected a raw dump of 131,072 bytes for Marsh three-port image; got 100. Nothing was kept.',
   });
-  expect(await keepDump(29, 'donor', new FormData())).toEqual({ kept: false, words: 'Expected a file; got none.' });
-  expect(await takeKept(29, 'donor', 'f'.repeat(64), 'ghost')).toMatchObject({ kept: false });
+  expect(await keepDump(29, 'donor', new FormData())).toMatchObject({
+    saved: false,
+    message: 'Expected a file; got none.',
+  });
+  expect(await takeKept(29, 'donor', 'f'.repeat(64), 'ghost')).toMatchObject({ saved: false });
   expect([(await listImages(db, 'marsh-pd3')).length, (await jobEventsOf(db, 29)).length]).toEqual(before);
 });
 
 test('a donor by file is the same image as the kept one', async () => {
   expect(await keepDump(29, 'donor', form('read-again.bin', demoDump('marshdesk-known-good.bin')))).toMatchObject({
-    kept: true,
+    saved: true,
   });
   const { roles, differences } = await bench();
   expect(roles.donor!.sha256).toBe(donorSha());
@@ -62,8 +65,8 @@ test('the merged image is checked, kept by its hash, downloadable, and marked as
   expect(proposed!.advice).toBe('The donor mends header, code');
   const built = await buildMerged(29, roles.patient!.sha256, donorSha(), proposed!.plan);
   expect(built).toMatchObject({
-    kept: true,
-    words: expect.stringMatching(/^from the donor: header, code; the patient’s: settings/),
+    saved: true,
+    message: expect.stringMatching(/^from the donor: header, code; the patient’s: settings/),
   });
   const { merged } = (await bench()).roles;
   expect(merged!.verdict.sound).toBe(true);
@@ -80,12 +83,12 @@ test('an identity is copied only for a named reason, which stays with what the i
   const plan: Transplant = { ...proposed!.plan, take: { ...proposed!.plan.take, 'unit identity': 'donor' } };
   const refused = await buildMerged(29, roles.patient!.sha256, donorSha(), plan);
   expect(refused).toMatchObject({
-    kept: false,
-    words: expect.stringMatching(/stays the patient’s, unless a reason is named/),
+    saved: false,
+    message: expect.stringMatching(/stays the patient’s, unless a reason is named/),
   });
-  expect(await buildMerged(29, 'e'.repeat(64), donorSha(), plan)).toMatchObject({ kept: false });
+  expect(await buildMerged(29, 'e'.repeat(64), donorSha(), plan)).toMatchObject({ saved: false });
   expect(await buildMerged(29, roles.patient!.sha256, donorSha(), { ...plan, reason: 'sameUnit' })).toMatchObject({
-    kept: true,
+    saved: true,
   });
   const last = (await jobEventsOf(db, 29)).at(-1)!.body;
   expect(last).toMatchObject({
@@ -98,10 +101,10 @@ test('what a chip held before a write is kept in its role; a write that goes on 
   const held = demoDump('marshdesk-known-good.bin');
   held[0x100] ^= 0x40;
   const before = (await jobEventsOf(db, 29)).length;
-  expect(await keepOriginal(29, 'U19', form('x.bin', new Uint8Array(12)))).toMatchObject({ kept: false });
-  expect(await keepOriginal(29, 'U19', new FormData())).toMatchObject({ kept: false });
+  expect(await keepOriginal(29, 'U19', form('x.bin', new Uint8Array(12)))).toMatchObject({ saved: false });
+  expect(await keepOriginal(29, 'U19', new FormData())).toMatchObject({ saved: false });
   expect((await jobEventsOf(db, 29)).length).toBe(before);
-  expect(await keepOriginal(29, 'U19', form('before.bin', held))).toMatchObject({ kept: true });
+  expect(await keepOriginal(29, 'U19', form('before.bin', held))).toMatchObject({ saved: true });
   const sha256 = sha256Hex(held);
   expect(sha256Hex((await loadImageBytes(sha256))!)).toBe(sha256);
   const half = Uint8Array.from(held).fill(0xff, 0x8000);
@@ -132,12 +135,12 @@ test('a map is kept with its next revision; a malformed one or one of another si
     ...heron,
     regions: heron.regions.map((r) => (r.name === 'journal' ? { ...r, name: 'log of events' } : r)),
   };
-  expect(await saveMap(named)).toEqual({ kept: true, words: 'Kept as heron-pd, revision 3.' });
-  expect(await saveMap({ ...heron, regions: [] })).toMatchObject({ kept: false });
+  expect(await saveMap(named)).toEqual({ saved: true, message: 'Kept as heron-pd, revision 3.' });
+  expect(await saveMap({ ...heron, regions: [] })).toMatchObject({ saved: false });
   const larger = { ...heron, sizeBytes: 131_072 };
   expect(await saveMap(larger)).toMatchObject({
-    kept: false,
-    words: expect.stringMatching(/Give the map an id of its own/),
+    saved: false,
+    message: expect.stringMatching(/Give the map an id of its own/),
   });
   const after = (await loadImageLibrary()).families.find((f) => f.id === 'heron-pd')!;
   expect([after.revision, after.regions.some((r) => r.name === 'log of events')]).toEqual([3, true]);
@@ -146,7 +149,7 @@ test('a map is kept with its next revision; a malformed one or one of another si
 test('a dump of another family is told by name', async () => {
   const other = new Uint8Array(131_072).fill(0xff);
   other.set(demoDump('heronlog-known-good.bin'));
-  expect(await keepDump(29, 'donor', form('other.bin', other))).toMatchObject({ kept: true });
+  expect(await keepDump(29, 'donor', form('other.bin', other))).toMatchObject({ saved: true });
   expect((await bench()).roles.donor!.signs).toContain(
     'It begins as Heron port image does, not as Marsh three-port image: another family’s image.',
   );
@@ -155,7 +158,7 @@ test('a dump of another family is told by name', async () => {
 test('one wrong bit in a dump is named with its place', async () => {
   const dump = demoDump('marshdesk-known-good.bin');
   dump[0x321] ^= 0x08;
-  expect(await keepDump(29, 'donor', form('flip.bin', dump))).toMatchObject({ kept: true });
+  expect(await keepDump(29, 'donor', form('flip.bin', dump))).toMatchObject({ saved: true });
   const { donor } = (await bench()).roles;
   expect(donor!.verdict.sound).toBe(false);
   expect(donor!.signs[0]).toMatch(/^One bit is wrong: bit 3 of .*321/);

@@ -2,6 +2,7 @@
 
 import { useMemo, useState, useTransition } from 'react';
 import { Box, Flex, Link, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import type { FoundChecksum } from '@/core/checksum';
 import { judgeImage, parseImageFamily, type ImageFamily, type ProposedStretch } from '@/core/image';
 import { problemText } from '@/core/result';
@@ -9,7 +10,7 @@ import { formatBytes, formatOffset } from '@/core/units';
 import { ImageScore, SCORE_BYTES } from '@/drawings/image-score';
 import { ImageStrip } from '@/drawings/image-strip';
 import { FilePick, Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
-import { saveMap, type ImageAnswer } from './actions';
+import { saveMap } from './actions';
 import { ChecksumPart } from './checksum-part';
 import type { CompareProps } from './compare-work';
 import { GoTo } from './go-to';
@@ -62,7 +63,7 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
   const [draft, setDraft] = useState<MapDraft>(() => (family ? draftOf(family) : emptyDraft(bytes)));
   const [at, setAt] = useState(0);
   const [chosen, setChosen] = useState<{ from: number; to: number }>();
-  const [answer, setAnswer] = useState<ImageAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const voices = useMemo(() => [{ name, bytes }], [name, bytes]);
   const checked = useMemo(() => familyOfDraft(draft), [draft]);
@@ -77,13 +78,13 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
   async function load(file: File): Promise<void> {
     try {
       const parsed = parseImageFamily(JSON.parse(await file.text()));
-      if (!parsed.ok) setAnswer({ kept: false, words: `${file.name}: ${problemText(parsed.problems)}` });
+      if (!parsed.ok) setAnswer({ saved: false, message: `${file.name}: ${problemText(parsed.problems)}` });
       else {
         setDraft(draftOf(parsed.value));
         setAnswer(undefined);
       }
     } catch {
-      setAnswer({ kept: false, words: `${file.name}: expected a map as JSON; got something else.` });
+      setAnswer({ saved: false, message: `${file.name}: expected a map as JSON; got something else.` });
     }
   }
   return (
@@ -144,12 +145,12 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
       </Flex>
       {!checked.ok && <ProblemNote text={problemText(checked.problems)} />}
       {answer &&
-        (answer.kept ? (
+        (answer.saved ? (
           <Text color="leaf" mt="1">
-            {answer.words}
+            {answer.message}
           </Text>
         ) : (
-          <ProblemNote text={answer.words} />
+          <ProblemNote text={answer.message} />
         ))}
       <MapTable draft={draft} onDraft={setDraft} onGo={go} />
       <Flex gap="4" align="center" mt="4" mb="1" fontSize="14px" wrap="wrap">

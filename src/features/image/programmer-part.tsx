@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import {
   SupplyLost,
   openFlash,
@@ -19,7 +20,7 @@ import { formatBytes, formatHex, formatSeconds } from '@/core/units';
 import { SimulatedProgrammer, type ProgrammerTrouble } from '@/devices/programmer';
 import { UnstableStrip } from '@/drawings/unstable-strip';
 import { MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
-import { keepDump, keepOriginal, markWritten, type ImageAnswer } from './actions';
+import { keepDump, keepOriginal, markWritten } from './actions';
 import type { ImageBench } from './queries';
 
 /** How the clip of the simulated programmer sits, and what is at its end. */
@@ -56,7 +57,7 @@ interface ProgrammerProps {
   readonly part: string;
   readonly bench: ImageBench;
   readonly family: ImageFamily;
-  readonly onAnswer: (answer: ImageAnswer) => void;
+  readonly onAnswer: (answer: ActionResult) => void;
 }
 
 interface Read {
@@ -129,7 +130,7 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
     const target = await keptBytes(sha256);
     const keep = async (bytes: Uint8Array): Promise<void> => {
       const kept = await keepOriginal(job.number, part, dumpForm(bytes, 'before.bin'));
-      if (!kept.kept) throw new Error(kept.words);
+      if (!kept.saved) throw new Error(kept.message);
     };
     const done = await onChip(
       (at, opened) => writeFlash(at, opened.chip, target, { keepOriginal: keep, reads: Number(times) }),

@@ -5,13 +5,12 @@ import { STAGES, type JobView } from '@/core/job';
 import type { EntryCommand } from '@/ui';
 import { undoLast } from './actions';
 
-/** Commands that work on every page of a job: undo, stages by number, large type, search. */
+/** Commands that work on every page of a job: undo, large type, a stage by its number. */
 export function useJobCommands(job: Pick<JobView, 'number' | 'undoable'>): EntryCommand[] {
   const router = useRouter();
   const stages = STAGES.map(({ id, name }, i) => ({
     key: String(i + 1),
     label: name,
-    quiet: true,
     run: () => router.push(`/jobs/${job.number}/${id}`),
   }));
   return [
@@ -21,8 +20,8 @@ export function useJobCommands(job: Pick<JobView, 'number' | 'undoable'>): Entry
       run: () => void undoLast(job.number, crypto.randomUUID()),
     },
     { key: 'B', label: 'large type', quiet: true, run: toggleLargeType },
-    { key: '/', label: 'find a job', quiet: true, run: () => router.push('/jobs?find=') },
-    ...stages,
+    // A digit begins a value: it names a stage only after the key that asks for one.
+    { key: 'G', label: 'go to a stage', quiet: true, choices: stages },
   ];
 }
 

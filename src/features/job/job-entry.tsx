@@ -15,7 +15,7 @@ import {
 } from '@/core/job';
 import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryCommand } from '@/ui';
-import { enterLine } from './actions';
+import { enterLine, settleEntry } from './actions';
 import { useJobCommands } from './job-commands';
 
 const PLACEHOLDER: Partial<Record<StageId, string>> = {
@@ -95,9 +95,10 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       echo={echo}
       complete={(text) => completeEntry(board, state, text)}
       applyCompletion={applyCompletion}
-      submit={async (text) => {
-        const answer = await enterLine(job.number, whole(text), mode, crypto.randomUUID());
-        if (answer.kept && testIndex > 0) router.replace(pathname, { scroll: false });
+      settle={settleEntry}
+      submit={async (text, key) => {
+        const answer = await enterLine(job.number, whole(text), mode, key);
+        if (answer.saved && testIndex > 0) router.replace(pathname, { scroll: false });
         return answer;
       }}
       version={job.version}

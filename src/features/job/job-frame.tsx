@@ -87,9 +87,9 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
           <>
             {job.past[0] && <PastNote job={job} past={job.past[0]} />}
             {sidebar}
-            <CautionNote title={caution.title} text={caution.text} />
           </>
         }
+        caution={<CautionNote title={caution.title} text={caution.text} />}
         entry={entry ?? <JobEntry job={job} stage={stage} mode={mode} testIndex={testIndex} bareStem={bareStem} />}
       />
     </EntryOfferProvider>

@@ -1,17 +1,24 @@
 import 'server-only';
 import { cache } from 'react';
-import { viewJob, type JobView } from '@/core/job';
-import { findBoard } from '@/db/boards';
+import * as jobs from '@/application/jobs/load-job';
+import type { JobView } from '@/core/job';
+import { fail, type Result } from '@/core/result';
 import { database } from '@/db/client';
-import { knowledgeOf } from '@/db/knowledge';
-import { findJob, jobEventsOf } from '@/db/jobs';
+import { findJob } from '@/db/jobs';
 
-/** The view of one job; undefined when there is no such job. One computation per request. */
-export const loadJob = cache(async (number: number): Promise<JobView | undefined> => {
-  const db = await database();
-  const job = await findJob(db, number);
-  const board = job && (await findBoard(db, job.boardId));
-  if (!job || !board) return undefined;
-  const [events, knowledge] = await Promise.all([jobEventsOf(db, number), knowledgeOf(db, board.id)]);
-  return viewJob(job.number, job.openedAt, board, events, knowledge);
-});
+/** The view of one job, or why it cannot be shown. Asked once per request. */
+export const findJobView = cache(async (number: number): Promise<Result<JobView>> =>
+  Number.isInteger(number)
+    ? jobs.loadJob(await database(), number)
+    : fail(`Expected the number of a job; got "${number}".`),
+);
+
+/** The view of one job; undefined when it cannot be shown. */
+export async function loadJob(number: number): Promise<JobView | undefined> {
+  const job = await findJobView(number);
+  return job.ok ? job.value : undefined;
+}
+
+/** Whether there is a job of this number, whether or not it can be shown. */
+export const isJob = async (number: number): Promise<boolean> =>
+  Number.isInteger(number) && (await findJob(await database(), number)) !== undefined;

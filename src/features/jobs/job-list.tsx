@@ -1,31 +1,47 @@
 'use client';
 
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useTransition } from 'react';
 import NextLink from 'next/link';
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text, chakra } from '@chakra-ui/react';
 import { ColumnHeads, Headline } from '@/ui';
-import type { JobLine } from './queries';
+import type { JobLine, JobPage } from './queries';
 
 const COLUMNS = '72px minmax(0, 1.2fr) minmax(0, 2fr) 110px 110px';
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
-/** All jobs with a filter over number, device, symptom and outcome. Only the rows in sight are in the page. */
-export function JobList({ jobs, find, focus }: { jobs: readonly JobLine[]; find: string; focus: boolean }) {
-  const [text, setText] = useState(find);
-  const wanted = useDeferredValue(text.trim().toLowerCase());
-  const index = useMemo(
-    () => jobs.map((j) => `${jobName(j.number)} ${j.device} ${j.symptom} ${j.outcome ?? 'open'}`.toLowerCase()),
-    [jobs],
-  );
-  const shown = useMemo(
-    () => jobs.filter((_, i) => wanted.split(/\s+/).every((w) => index[i].includes(w))),
-    [jobs, index, wanted],
-  );
+const count = (n: number): string => n.toLocaleString('en');
+
+/** Time after the last key until the server is asked, ms. */
+const TYPING_MS = 150;
+
+const addressOf = (find: string, page = 0): string =>
+  `/jobs?find=${encodeURIComponent(find)}${page > 0 ? `&page=${page}` : ''}`;
+
+/** All jobs by number, device, symptom and outcome, a page at a time; the server looks, however many there are. */
+export function JobList({ list, focus }: { list: JobPage; focus: boolean }) {
+  const router = useRouter();
+  const [text, setText] = useState(list.find);
+  const [isLooking, start] = useTransition();
+  const asked = useRef(list.find);
+  useEffect(() => {
+    if (text.trim() === asked.current.trim()) return;
+    const timer = setTimeout(() => {
+      asked.current = text;
+      start(() => router.replace(addressOf(text), { scroll: false }));
+    }, TYPING_MS);
+    return () => clearTimeout(timer);
+  }, [text, router]);
+  const isCurrent = !isLooking && text.trim() === list.find.trim();
+  const [only] = list.jobs;
   return (
     <Flex direction="column" h="100%" minH="420px">
-      <Headline title={wanted ? `${shown.length} of ${jobs.length} jobs` : `${jobs.length} jobs`} aside={<NewLink />}>
-        {shown.filter((j) => !j.outcome).length} open, {shown.filter((j) => j.outcome).length} closed.
+      <Headline
+        title={list.find.trim() ? `${count(list.total)} of ${count(list.all)} jobs` : `${count(list.total)} jobs`}
+        aside={<NewLink />}
+      >
+        {count(list.open)} open, {count(list.total - list.open)} closed.
+        {list.total === 1 && ' Enter opens it.'}
       </Headline>
       <chakra.input
         aria-label="Find a job"
@@ -33,6 +49,9 @@ export function JobList({ jobs, find, focus }: { jobs: readonly JobLine[]; find:
         value={text}
         autoFocus={focus}
         onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && isCurrent && list.total === 1) router.push(`/jobs/${only.number}`);
+        }}
         w="100%"
         maxW="520px"
         bg="ground"
@@ -46,42 +65,41 @@ export function JobList({ jobs, find, focus }: { jobs: readonly JobLine[]; find:
         _placeholder={{ color: 'quiet', opacity: 1 }}
       />
       <ColumnHeads columns={COLUMNS} names={['Job', 'Device', 'Symptom', 'Opened', 'Outcome']} />
-      <Rows jobs={shown} />
-      {shown.length === 0 && (
-        <Flex py="6" color="quiet">
-          No job has “{text}” in its number, device, symptom or outcome.
-        </Flex>
-      )}
+      <Box flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="The jobs">
+        {list.jobs.map((job) => (
+          <Row key={job.number} job={job} />
+        ))}
+        {list.jobs.length === 0 && (
+          <Flex py="6" color="quiet">
+            No job has “{list.find}” in its number, device, symptom or outcome.
+          </Flex>
+        )}
+      </Box>
+      {list.pages > 1 && <Pages list={list} />}
     </Flex>
   );
 }
 
-/** Height of a row, px: one line and its padding. */
-const ROW_PX = 42;
-
-/** Only the rows in sight are in the page, however many jobs there are. */
-function Rows({ jobs }: { jobs: readonly JobLine[] }) {
-  const frame = useRef<HTMLDivElement>(null);
-  // The rule warns compilers that memoise; none is used here.
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({
-    count: jobs.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => ROW_PX,
-    overscan: 8,
-  });
+/** The way to older and newer pages of the list. */
+function Pages({ list: { find, page, pages } }: { list: JobPage }) {
   return (
-    <Box ref={frame} flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="The jobs">
-      <Box position="relative" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map((row) => (
-          <Box key={jobs[row.index].number} position="absolute" insetX="0" style={{ top: row.start, height: ROW_PX }}>
-            <Row job={jobs[row.index]} />
-          </Box>
-        ))}
-      </Box>
-    </Box>
+    <Flex as="nav" aria-label="Pages" gap="4" pt="3" align="baseline">
+      {page > 0 && <PageLink href={addressOf(find, page - 1)}>Newer</PageLink>}
+      <Text color="quiet">
+        Page {page + 1} of {pages}
+      </Text>
+      {page < pages - 1 && <PageLink href={addressOf(find, page + 1)}>Older</PageLink>}
+    </Flex>
   );
 }
+
+const PageLink = ({ href, children }: { href: string; children: string }) => (
+  <Link asChild color="copperText" textDecoration="underline">
+    <NextLink href={href} prefetch={false}>
+      {children}
+    </NextLink>
+  </Link>
+);
 
 function Row({ job }: { job: JobLine }) {
   return (
@@ -101,8 +119,8 @@ function Row({ job }: { job: JobLine }) {
           <Text as="span" fontWeight="600" truncate>
             {job.device}
           </Text>
-          <Text as="span" color="quiet" truncate>
-            {job.symptom}
+          <Text as="span" color={job.problem ? 'rust' : 'quiet'} truncate>
+            {job.problem ?? job.symptom}
           </Text>
           <Text as="span" fontFamily="mono" fontSize="14px">
             {job.openedAt.slice(0, 10)}

@@ -1,12 +1,12 @@
 'use client';
 
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Flex, Link, Text } from '@chakra-ui/react';
 import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
 import { BoardDrawing } from '@/drawings/board-drawing';
 import { FigureLine, Headline, SidebarPart } from '@/ui';
-import { ReferencePart } from './reference-part';
+import { ReferencePart, type ReferenceImport } from './reference-part';
 
 /** A board as a drawing; a click on a part says what it is and where its pins go. */
 export function BoardSheet({ board }: { board: Board }) {
@@ -48,7 +48,17 @@ const GIVEN_OUT = [
   ['netlist.ipc', 'netlist'],
 ] as const;
 
-export function BoardSidebar({ board, references }: { board: Board; references: readonly ReferenceReading[] }) {
+export function BoardSidebar({
+  board,
+  references,
+  imports,
+  children,
+}: {
+  board: Board;
+  references: readonly ReferenceReading[];
+  imports: readonly ReferenceImport[];
+  children: ReactNode;
+}) {
   return (
     <>
       <SidebarPart title="Rails as they come up">
@@ -60,7 +70,8 @@ export function BoardSidebar({ board, references }: { board: Board; references: 
           />
         ))}
       </SidebarPart>
-      <ReferencePart board={board} references={references} />
+      <ReferencePart board={board} references={references} imports={imports} />
+      {children}
       <SidebarPart title="Give it out">
         <Flex gap="3" rowGap="1" wrap="wrap" fontSize="14px">
           {GIVEN_OUT.map(([file, name]) => (

@@ -1,11 +1,26 @@
 import 'server-only';
+import * as boards from '@/application/library/boards';
+import { loadUnreadable } from '@/application/library/unreadable';
 import type { Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
-import { findBoard, listBoards } from '@/db/boards';
+import { findBoard, listBoards, readBoard } from '@/db/boards';
 import { database } from '@/db/client';
-import { listReferences } from '@/db/knowledge';
+import { listImports, listReferences, type ReferenceImport } from '@/db/knowledge';
 
-export const loadBoards = async (): Promise<Board[]> => listBoards(await database());
+/** The boards of the library, and every row of it that cannot be read. */
+export async function loadLibrary() {
+  const db = await database();
+  const [all, unreadable] = await Promise.all([listBoards(db), loadUnreadable(db)]);
+  return { boards: all, unreadable };
+}
+
 export const loadReferences = async (boardId: string): Promise<ReferenceReading[]> =>
   listReferences(await database(), boardId);
 export const loadBoard = async (id: string): Promise<Board | undefined> => findBoard(await database(), id);
+export const loadBoardFile = async (id: string) => boards.loadBoardFile(await database(), id);
+export const findLibraryBoard = async (id: string) => readBoard(await database(), id);
+export type BoardFile = Awaited<ReturnType<typeof loadBoardFile>>;
+
+/** The imports of reference readings that can be taken back. */
+export const loadImports = async (boardId: string): Promise<ReferenceImport[]> =>
+  listImports(await database(), boardId);

@@ -1,15 +1,30 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { Flex, Link, Text } from '@chakra-ui/react';
+import { Flex, Link, Text, chakra } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
 import { FigureLine, FilePick, SidebarPart, ProblemNote } from '@/ui';
-import { addReferences } from './actions';
+import { addReferences, dropReferenceImport } from './actions';
+
+/** Readings that came in one file. */
+export interface ReferenceImport {
+  readonly key: string;
+  readonly at: string;
+  readonly readings: number;
+}
 
 /** Readings on good boards of this kind: how many there are, taken in and given out as CSV. */
-export function ReferencePart({ board, references }: { board: Board; references: readonly ReferenceReading[] }) {
-  const [answer, setAnswer] = useState<{ kept: boolean; words: string }>();
+export function ReferencePart({
+  board,
+  references,
+  imports,
+}: {
+  board: Board;
+  references: readonly ReferenceReading[];
+  imports: readonly ReferenceImport[];
+}) {
+  const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
   const [busy, start] = useTransition();
   const points = new Set(references.map((r) => r.point)).size;
   const sources = new Set(references.map((r) => r.source)).size;
@@ -30,13 +45,30 @@ export function ReferencePart({ board, references }: { board: Board; references:
           </Link>
         )}
       </Flex>
+      {imports.slice(0, 3).map(({ key, at, readings }) => (
+        <Flex key={key} gap="3" fontSize="14px" mt="1" align="baseline">
+          <span>
+            {readings} from a file of {at.slice(0, 10)}
+          </span>
+          <chakra.button
+            type="button"
+            color="copperText"
+            textDecoration="underline"
+            cursor="pointer"
+            disabled={busy}
+            onClick={() => start(async () => setAnswer(await dropReferenceImport(board.id, key)))}
+          >
+            take back
+          </chakra.button>
+        </Flex>
+      ))}
       {answer &&
-        (answer.kept ? (
+        (answer.saved ? (
           <Text role="status" color="leaf" fontSize="14px">
-            {answer.words}
+            {answer.message}
           </Text>
         ) : (
-          <ProblemNote text={answer.words} />
+          <ProblemNote text={answer.message} />
         ))}
     </SidebarPart>
   );

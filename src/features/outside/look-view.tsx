@@ -27,7 +27,7 @@ export function LookView({ job, port, onKeep }: LookViewProps) {
       const value = seen.length > 0 ? ({ kind: 'fail', seen: [...seen] } as const) : ({ kind: 'pass' } as const);
       const measurement = { kind: 'visualInspection', ref: port.id } as const;
       const answer = await onKeep(job.number, { kind: 'reading', measurement, value }, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   return (
     <Box maxW="720px">

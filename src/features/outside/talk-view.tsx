@@ -38,10 +38,10 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
   async function keep(name: string, reading: CaptureReading): Promise<void> {
     const body = captureBody(port.id, name.slice(0, 200), reading);
     const stored = await onKeep(job.number, body, crypto.randomUUID());
-    if (!stored.kept) return setProblem(stored.words);
+    if (!stored.saved) return setProblem(stored.message);
     const { stop } = dialogueOf(job.board, body);
     const said = await onKeep(job.number, captureReading(port, body.line, plugged, stop), crypto.randomUUID());
-    if (!said.kept) setProblem(said.words);
+    if (!said.saved) setProblem(said.message);
   }
 
   async function load(file: File): Promise<void> {

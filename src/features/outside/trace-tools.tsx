@@ -59,10 +59,10 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
   async function keep(side: PlugSide, name: string, trace: Trace): Promise<void> {
     const body = traceBody(port.id, side, name.slice(0, 200), trace);
     const kept = await onKeep(job.number, body, crypto.randomUUID());
-    if (!kept.kept) return setProblem(kept.words);
+    if (!kept.saved) return setProblem(kept.message);
     for (const reading of traceReadings(port, body, expected)) {
       const answer = await onKeep(job.number, reading, crypto.randomUUID());
-      if (!answer.kept) return setProblem(answer.words);
+      if (!answer.saved) return setProblem(answer.message);
     }
     setProblem(undefined);
   }

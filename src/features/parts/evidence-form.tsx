@@ -2,11 +2,12 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { SOURCES, SOURCE_WEIGHT, SOURCE_WORDS, type ReportSource } from '@/core/parts';
 import type { SourcingPractice } from '@/core/sourcing';
 import { parseFigure } from '@/core/units';
 import { Named, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
-import { keepEvidenceSettings, type PartsAnswer } from './actions';
+import { keepEvidenceSettings } from './actions';
 
 /** How much a report counts by where it comes from, and whether donors that nobody has seen work may be planned with. */
 export function EvidenceForm({ practice }: { practice: SourcingPractice }) {
@@ -16,7 +17,7 @@ export function EvidenceForm({ practice }: { practice: SourcingPractice }) {
     hearsay: String(practice.weights.hearsay ?? SOURCE_WEIGHT.hearsay),
   });
   const [unproven, setUnproven] = useState(practice.unprovenDonors ? 'yes' : 'no');
-  const [answer, setAnswer] = useState<PartsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const keep = (): void =>
     start(async () => {
@@ -55,13 +56,13 @@ export function EvidenceForm({ practice }: { practice: SourcingPractice }) {
         <PlainButton type="button" disabled={busy} onClick={keep}>
           Keep what reports count
         </PlainButton>
-        {answer?.kept && (
+        {answer?.saved && (
           <Text role="status" color="leaf">
-            {answer.words}
+            {answer.message}
           </Text>
         )}
       </Flex>
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      {answer && !answer.saved && <ProblemNote text={answer.message} />}
     </Box>
   );
 }

@@ -2,15 +2,16 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Text, chakra } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { MEMORY_SCHOOLS, RULES, SCHOOL_WORDS, isChangeable, type PartFamily, type RuleId } from '@/core/parts';
 import { SelectBox } from '@/ui';
-import { keepFamily, type PartsAnswer } from './actions';
+import { keepFamily } from './actions';
 
 const CHANGEABLE = (Object.keys(RULES) as RuleId[]).filter((id) => isChangeable(RULES[id]));
 
 /** The school for the memory, and rules that this bench judges otherwise for the family. */
 export function FamilyForm({ family }: { family: PartFamily }) {
-  const [answer, setAnswer] = useState<PartsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const keep = (change: Partial<PartFamily>): void => start(async () => setAnswer(await keepFamily(family.id, change)));
   return (
@@ -50,8 +51,8 @@ export function FamilyForm({ family }: { family: PartFamily }) {
       </details>
       <Box minH="1.5em">
         {answer && (
-          <Text role="status" color={answer.kept ? 'leaf' : 'rust'}>
-            {answer.words}
+          <Text role="status" color={answer.saved ? 'leaf' : 'rust'}>
+            {answer.message}
           </Text>
         )}
       </Box>

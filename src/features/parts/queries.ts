@@ -1,28 +1,8 @@
 import 'server-only';
-import { listBoards } from '@/db/boards';
+import * as parts from '@/application/library/parts';
 import { database } from '@/db/client';
-import { findSourcing } from '@/db/knowledge';
-import { listPartFamilies, listPartTypes, listReports } from '@/db/parts';
+
+export type { Parts } from '@/application/library/parts';
 
 /** All part types, how this bench treats their families, and what was reported of them. */
-export async function loadParts() {
-  const db = await database();
-  const [types, families, reports, boards, practice] = await Promise.all([
-    listPartTypes(db),
-    listPartFamilies(db),
-    listReports(db),
-    listBoards(db),
-    findSourcing(db),
-  ]);
-  const places = boards.flatMap((b) =>
-    b.slots.map((s) => ({
-      boardId: b.id,
-      board: `${b.device} ${b.revision}`,
-      ref: s.ref,
-      type: s.type,
-      functions: b.functions.filter((f) => s.functions.includes(f.id)).map(({ id, what }) => ({ id, what })),
-    })),
-  );
-  return { types, families, reports, places, practice };
-}
-export type Parts = Awaited<ReturnType<typeof loadParts>>;
+export const loadParts = async () => parts.loadParts(await database());

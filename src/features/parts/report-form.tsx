@@ -2,9 +2,10 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { SOURCES, SOURCE_WORDS, type PartType, type ReportSource } from '@/core/parts';
 import { PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
-import { keepReport, type PartsAnswer } from './actions';
+import { keepReport } from './actions';
 import type { Parts } from './queries';
 
 const OUTCOMES = [
@@ -25,7 +26,7 @@ export function ReportForm({ type, places }: { type: PartType; places: Parts['pl
   const [worked, setWorked] = useState(true);
   const [tried, setTried] = useState<Readonly<Record<string, boolean>>>({});
   const [note, setNote] = useState('');
-  const [answer, setAnswer] = useState<PartsAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   if (!place) return null;
   const keep = (): void =>
@@ -43,7 +44,7 @@ export function ReportForm({ type, places }: { type: PartType; places: Parts['pl
       };
       const got = await keepReport(report, crypto.randomUUID());
       setAnswer(got);
-      if (got.kept) {
+      if (got.saved) {
         setTried({});
         setNote('');
       }
@@ -96,13 +97,13 @@ export function ReportForm({ type, places }: { type: PartType; places: Parts['pl
         <PlainButton type="button" disabled={busy} onClick={keep}>
           Keep the report
         </PlainButton>
-        {answer?.kept && (
+        {answer?.saved && (
           <Text role="status" color="leaf">
-            {answer.words}
+            {answer.message}
           </Text>
         )}
       </Flex>
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      {answer && !answer.saved && <ProblemNote text={answer.message} />}
     </Box>
   );
 }

@@ -2,9 +2,10 @@
 
 import { useState, useTransition, type ReactNode } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import type { Practice } from '@/core/diagnose';
 import { MainButton, ProblemNote } from '@/ui';
-import { keepPractice, type PracticeAnswer } from './actions';
+import { keepPractice } from './actions';
 
 /** A sheet of figures with the button that keeps them. */
 export function KeepForm<T = Practice>({
@@ -16,11 +17,11 @@ export function KeepForm<T = Practice>({
 }: {
   action: string;
   read: () => T;
-  keep?: (typed: T) => Promise<PracticeAnswer>;
+  keep?: (typed: T) => Promise<ActionResult>;
   aside?: ReactNode;
   children: ReactNode;
 }) {
-  const [answer, setAnswer] = useState<PracticeAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   return (
     <form
@@ -35,13 +36,13 @@ export function KeepForm<T = Practice>({
           {action}
         </MainButton>
         {aside}
-        {answer?.kept && (
+        {answer?.saved && (
           <Text role="status" color="leaf">
-            {answer.words}
+            {answer.message}
           </Text>
         )}
       </Flex>
-      {answer && !answer.kept && <ProblemNote text={answer.words} />}
+      {answer && !answer.saved && <ProblemNote text={answer.message} />}
     </form>
   );
 }

@@ -21,9 +21,9 @@ afterAll(() => remove());
 
 test('a bench starts with the defaults, keeps its own rates, and refuses what makes no sense', async () => {
   expect(await loadPractice()).toEqual({});
-  expect(await keepPractice({ errorRates: { portTester: 0.9 } })).toMatchObject({ kept: false });
+  expect(await keepPractice({ errorRates: { portTester: 0.9 } })).toMatchObject({ saved: false });
   expect(await findPractice(db)).toEqual({});
-  expect(await keepPractice({ errorRates: { portTester: 0.35 } })).toMatchObject({ kept: true });
+  expect(await keepPractice({ errorRates: { portTester: 0.35 } })).toMatchObject({ saved: true });
   expect(await findPractice(db)).toMatchObject({ errorRates: { portTester: 0.35 } });
 });
 
@@ -38,7 +38,7 @@ test('settling one thing leaves the others as they are, and an odd figure names 
     doubleShare: 0.2,
   });
   const refused = await keepPractice({ factors: { liquid: { connector: Number.NaN } } });
-  expect(refused.words).toMatch(/^Expected factors from 0\.1 to 20; liquid, connector: /);
+  expect(refused.message).toMatch(/^Expected factors from 0\.1 to 20; liquid, connector: /);
   expect((await findPractice(db)).factors).toEqual({ liquid: { connector: 6 } });
   await keepPractice({ factors: {}, records: {}, prices: undefined, doubleShare: undefined });
 });
@@ -74,9 +74,9 @@ test('references come in as CSV, go out as CSV, and faulty files change nothing'
   const before = await listReferences(db, 'marshdesk-2-b');
   const csv = 'board,point,value,source\nmarshdesk-2-b,ohm:VIN,81000,job 12\n';
   for (const bad of ['nonsense', csv.replace('81000', 'many'), csv.replace('marshdesk-2-b', 'heronlog-4-c')])
-    expect((await addReferences('marshdesk-2-b', bad)).kept).toBe(false);
+    expect((await addReferences('marshdesk-2-b', bad)).saved).toBe(false);
   expect(await listReferences(db, 'marshdesk-2-b')).toEqual(before);
-  expect(await addReferences('marshdesk-2-b', csv)).toEqual({ kept: true, words: '1 reading kept.' });
+  expect(await addReferences('marshdesk-2-b', csv)).toEqual({ saved: true, message: '1 reading kept.' });
   const file = await referenceFile('marshdesk-2-b');
   expect(file.headers.get('content-type')).toContain('text/csv');
   expect(await file.text()).toContain('marshdesk-2-b,ohm:VIN,81000,job 12');
@@ -85,13 +85,13 @@ test('references come in as CSV, go out as CSV, and faulty files change nothing'
 
 test('a repaired job gives its readings as known good once, an open one none', async () => {
   const first = await keepLesson(26);
-  expect(first).toEqual({ kept: true, words: expect.stringMatching(/^\d+ readings and 0 reports kept\.$/) });
+  expect(first).toEqual({ saved: true, message: expect.stringMatching(/^\d+ readings and 0 reports kept\.$/) });
   const kept = (await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 26');
   await keepLesson(26);
   expect((await listReferences(db, 'heronlog-4-c')).filter((r) => r.source === 'job 26')).toEqual(kept);
   expect(kept.length).toBeGreaterThan(5);
-  expect((await keepLesson(31)).words).toMatch(/^Expected a job closed as repaired/);
-  expect((await keepLesson(4711)).kept).toBe(false);
+  expect((await keepLesson(31)).message).toMatch(/^Expected a job closed as repaired/);
+  expect((await keepLesson(4711)).saved).toBe(false);
 });
 
 test('the same point from the same board is kept once, with its newest value', async () => {
@@ -104,11 +104,11 @@ test('the same point from the same board is kept once, with its newest value', a
 
 test('reports read in the shop’s words from then on; an empty heading is refused', async () => {
   expect(await keepReportWords({ heading: ' ' })).toMatchObject({
-    kept: false,
-    words: expect.stringMatching(/heading/),
+    saved: false,
+    message: expect.stringMatching(/heading/),
   });
   const words = { shop: 'The Jetty Bench', heading: 'Job {job}', closing: 'Keep {device} dry.', money: 'M' };
-  expect(await keepReportWords(words)).toMatchObject({ kept: true });
+  expect(await keepReportWords(words)).toMatchObject({ saved: true });
   expect(await loadReportWords()).toEqual(words);
   expect(await loadReport(26)).toMatchObject({
     shop: 'The Jetty Bench',
@@ -120,9 +120,9 @@ test('reports read in the shop’s words from then on; an empty heading is refus
 test('what a job taught is taken back as it was written back', async () => {
   expect(await isLessonKept(26)).toBe(true);
   expect((await listReferences(db, 'heronlog-4-c')).some((r) => r.source === 'job 26')).toBe(true);
-  expect(await dropLesson(26)).toMatchObject({ kept: true });
+  expect(await dropLesson(26)).toMatchObject({ saved: true });
   expect(await isLessonKept(26)).toBe(false);
   const left = await listReferences(db, 'heronlog-4-c');
   expect([left.some((r) => r.source === 'job 26'), left.length > 0]).toEqual([false, true]);
-  expect(await dropLesson(4711)).toMatchObject({ kept: false });
+  expect(await dropLesson(4711)).toMatchObject({ saved: false });
 });

@@ -28,18 +28,18 @@ const type = (job: number, text: string) => enterLine(job, text, 'volt', `prove-
 describe('soaks', () => {
   test('of several jobs run at once; an undone one and one of a closed job do not', async () => {
     expect(await loadSoakClocks()).toEqual([]);
-    expect(await type(27, 'soak 30')).toMatchObject({ kept: true, words: 'Soak of 30 min begins' });
-    expect(await type(32, 'soak 60')).toMatchObject({ kept: true });
-    expect(await type(34, 'soak 10')).toMatchObject({ kept: true });
+    expect(await type(27, 'soak 30')).toMatchObject({ saved: true, message: 'Soak of 30 min begins' });
+    expect(await type(32, 'soak 60')).toMatchObject({ saved: true });
+    expect(await type(34, 'soak 10')).toMatchObject({ saved: true });
     await undoLast(34, 'prove-undo');
     await closeJob(32, { outcome: 'stopped', cause: 'owner came for it' }, 'prove-close');
     expect(await loadSoakClocks()).toEqual([{ job: 27, startedAt: expect.any(String), minutes: 30 }]);
   });
 
   test('a second one, and one of no length, are refused and change nothing', async () => {
-    expect(await type(27, 'soak 20')).toMatchObject({ kept: false, words: expect.stringMatching(/end it first/) });
+    expect(await type(27, 'soak 20')).toMatchObject({ saved: false, message: expect.stringMatching(/end it first/) });
     const none = await enterEvent(27, { kind: 'soak', act: 'start', minutes: 0 }, 'prove-none');
-    expect(none).toMatchObject({ kept: false });
+    expect(none).toMatchObject({ saved: false });
     expect((await loadJob(27))!.state.soaks).toHaveLength(1);
   });
 
@@ -81,16 +81,16 @@ test('a chip that worked is reported with its functions once the job is closed, 
     { ...press, act: 'mark', atMs: 75_000, mark: 'swims' },
   ];
   for (const [k, body] of [route, ...presses].entries())
-    expect(await enterEvent(27, body, `prove-lesson-${k}`)).toMatchObject({ kept: true });
+    expect(await enterEvent(27, body, `prove-lesson-${k}`)).toMatchObject({ saved: true });
   const tried = async () => lotArrivals(await stockEventsOf(db), 0.02).reduce((sum, lot) => sum + lot.tried, 0);
   const station = async () => (await findStation(db, 'bench-1'))!;
   const [triedBefore, stationBefore] = [await tried(), await station()];
-  expect(await keepLesson(27)).toMatchObject({ kept: false });
+  expect(await keepLesson(27)).toMatchObject({ saved: false });
   await closeJob(27, { outcome: 'repaired', cause: 'flood', reason: 'in a hurry' }, 'prove-close-27');
   const count = (await listReports(db)).length;
   expect(await keepLesson(27)).toMatchObject({
-    kept: true,
-    words: expect.stringMatching(/ and 1 reports kept\. C-106 is judged sound\. .* moved to the mark at 70 s\.$/),
+    saved: true,
+    message: expect.stringMatching(/ and 1 reports kept\. C-106 is judged sound\. .* moved to the mark at 70 s\.$/),
   });
   expect(await tried()).toBe(triedBefore + 1);
   const stationAfter = await station();
@@ -113,22 +113,22 @@ test('a chip that worked is reported with its functions once the job is closed, 
 });
 
 test('a closed job that comes back is open, forgets no event, and its first lesson can still be taken back', async () => {
-  expect(await reopenJob(34, 'dead again', 'back-0')).toMatchObject({ kept: false });
-  expect(await reopenJob(26, '  ', 'back-1')).toMatchObject({ kept: false });
+  expect(await reopenJob(34, 'dead again', 'back-0')).toMatchObject({ saved: false });
+  expect(await reopenJob(26, '  ', 'back-1')).toMatchObject({ saved: false });
   await keepLesson(26);
   const events = (await loadJob(26))!.version;
-  expect(await reopenJob(26, 'dead again', 'back-2')).toMatchObject({ kept: true });
+  expect(await reopenJob(26, 'dead again', 'back-2')).toMatchObject({ saved: true });
   const job = (await loadJob(26))!;
   expect([job.version, job.state.closed, job.state.story!.symptom]).toEqual([events + 1, undefined, 'dead again']);
   expect(job.past[0].mended).toEqual(['F1 3 A fuse replaced']);
   expect((await loadReport(26))!.past[0]).toContain('came back');
   expect([await isLessonKept(26, 0), await isLessonKept(26, 1)]).toEqual([true, false]);
-  expect(await dropLesson(26, 3)).toMatchObject({ kept: false, words: expect.stringContaining('got 3') });
+  expect(await dropLesson(26, 3)).toMatchObject({ saved: false, message: expect.stringContaining('got 3') });
   await dropLesson(26, 0);
   expect(await isLessonKept(26, 0)).toBe(false);
   // The story of this time is corrected; the one it first came with stays.
   const story = { ...job.state.story!, symptom: 'dead after the rain' };
-  expect(await keepStory(26, story, 'back-3')).toMatchObject({ kept: true });
+  expect(await keepStory(26, story, 'back-3')).toMatchObject({ saved: true });
   const { state } = (await loadJob(26))!;
   expect([state.story!.symptom, state.priorClosures[0].state.story!.symptom]).toEqual([
     'dead after the rain',

@@ -21,7 +21,7 @@ export function SoakPart({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
   const enter = (body: Extract<EventBody, { kind: 'soak' }>): void =>
     start(async () => {
       const answer = await onKeep(job.number, body, crypto.randomUUID());
-      setProblem(answer.kept ? undefined : answer.words);
+      setProblem(answer.saved ? undefined : answer.message);
     });
   const view = last && now !== undefined ? viewSoak(last, now) : undefined;
   return (

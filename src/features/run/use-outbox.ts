@@ -7,6 +7,9 @@ import type { RunEvent } from '@/core/run';
 /** How soon what did not get there is sent again. */
 const AGAIN_MS = 1500;
 
+/** Problems of the disk that pass. */
+const PASSING = new Set(['busy', 'full', 'readOnly']);
+
 /**
  * Sends presses in their order; the hand does not wait for the disk. What does not get there is sent again under the same
  * key, so that it is stored once.
@@ -28,7 +31,9 @@ export function useOutbox(
         setProblem('Not kept yet: the bench’s server does not answer. The run goes on here, and is kept once it does.');
         break;
       }
-      setProblem(answer.kept ? undefined : `Not kept: ${answer.words}`);
+      setProblem(answer.saved ? undefined : `Not kept: ${answer.message}`);
+      // What the disk could not take goes again, in its order; what the record refuses does not.
+      if (!answer.saved && PASSING.has(answer.code ?? '')) break;
       unsent.current.shift();
     }
     busy.current = false;

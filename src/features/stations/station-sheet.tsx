@@ -2,6 +2,7 @@
 
 import { useState, useTransition } from 'react';
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import {
   DEFAULT_BLOW,
   driftOf,
@@ -26,7 +27,7 @@ import {
   TextInput,
 } from '@/ui';
 import { LogCurves } from '@/drawings/log-curves';
-import { keepCalibration, type StationAnswer } from './actions';
+import { keepCalibration } from './actions';
 import { LoggerPart } from './logger-part';
 import type { KnownStation } from './queries';
 import { TrialForm } from './trial-form';
@@ -40,7 +41,7 @@ export function StationSheet({ station, history }: KnownStation) {
   const [flow, setFlow] = useState(String(Math.min(station.flowLpm[1], DEFAULT_BLOW.flowLpm)));
   const [set, setSet] = useState(String(DEFAULT_BLOW.setC));
   const [problem, setProblem] = useState<string>();
-  const [answer, setAnswer] = useState<StationAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const { fit, problem: crash } = useCalibration(station, trials);
   const flowLpm = Number(flow);
@@ -54,7 +55,7 @@ export function StationSheet({ station, history }: KnownStation) {
     start(async () => {
       const got = await keepCalibration(station.id, trials, crypto.randomUUID());
       setAnswer(got);
-      if (got.kept) setTrials(EMPTY);
+      if (got.saved) setTrials(EMPTY);
     });
   const flowHolds = flowLpm >= station.flowLpm[0] && flowLpm <= station.flowLpm[1];
   return (

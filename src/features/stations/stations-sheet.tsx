@@ -3,9 +3,10 @@
 import { useState, useTransition } from 'react';
 import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
+import type { ActionResult } from '@/application/action-result';
 import { NOMINAL_STATION, type Station } from '@/core/heat';
 import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput } from '@/ui';
-import { keepStation, type StationAnswer } from './actions';
+import { keepStation } from './actions';
 import type { KnownStation } from './queries';
 
 const COLUMNS = 'minmax(0, 1.6fr) 110px 110px 90px 150px 150px minmax(0, 1fr)';
@@ -68,7 +69,7 @@ function NewStation({ taken }: { taken: readonly string[] }) {
   const [flow, setFlow] = useState('10 60');
   const [plate, setPlate] = useState('');
   const [iron, setIron] = useState('');
-  const [answer, setAnswer] = useState<StationAnswer>();
+  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const id = name
     .toLowerCase()
@@ -76,7 +77,7 @@ function NewStation({ taken }: { taken: readonly string[] }) {
     .replace(/^-|-$/g, '');
   const add = (): void =>
     start(async () => {
-      if (taken.includes(id)) return setAnswer({ kept: false, words: `Expected a new name; "${name}" is taken.` });
+      if (taken.includes(id)) return setAnswer({ saved: false, message: `Expected a new name; "${name}" is taken.` });
       const station: Record<keyof Station, unknown> = {
         ...NOMINAL_STATION,
         id,

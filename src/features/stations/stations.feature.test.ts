@@ -30,12 +30,12 @@ async function logOf(id: string): Promise<Trial> {
 test('a log is fitted again on the server, becomes the station’s figures, and two of them show the drift', async () => {
   const log = await logOf('bench-1');
   const answer = await keepCalibration('bench-1', [log], key());
-  expect(answer).toMatchObject({ kept: true, words: expect.stringMatching(/^Taken over: ε 0\.\d\d, m 0\.\d\d/) });
+  expect(answer).toMatchObject({ saved: true, message: expect.stringMatching(/^Taken over: ε 0\.\d\d, m 0\.\d\d/) });
   const now = (await loadStation('bench-1'))!;
   expect(now.history).toHaveLength(1);
   expect(now.station.multiplier).toBeCloseTo(now.history[0].calibration.multiplier.value, 3);
   expect(now.station.multiplierByFlow).toEqual([{ flowLpm: 30, multiplier: now.station.multiplier }]);
-  expect((await loadAllStations()).map((s) => s.history.length)).toEqual([1, 0]);
+  expect((await loadAllStations()).stations.map((s) => s.history.length)).toEqual([1, 0]);
 });
 
 test.each<[string, string, () => unknown, RegExp]>([
@@ -61,31 +61,31 @@ test.each<[string, string, () => unknown, RegExp]>([
 ])('%s: a sentence, and the station stays as it was', async (_, id, trials, words) => {
   const before = await loadAllStations();
   const answer = await keepCalibration(id, trials(), key());
-  expect(answer.kept).toBe(false);
-  expect(answer.words).toMatch(words);
+  expect(answer.saved).toBe(false);
+  expect(answer.message).toMatch(words);
   expect(await loadAllStations()).toEqual(before);
 });
 
 test('a new station is kept as given; ranges the wrong way round and nonsense are refused', async () => {
   const fresh = { ...NOMINAL_STATION, id: 'bench-3', name: 'Bench 3' };
   expect(await keepStation({ ...fresh, setC: [450, 100] })).toMatchObject({
-    kept: false,
-    words: 'Expected ranges from low to high; got 450 to 100 °C and 10 to 60 l/min.',
+    saved: false,
+    message: 'Expected ranges from low to high; got 450 to 100 °C and 10 to 60 l/min.',
   });
-  expect((await keepStation({ ...fresh, nozzlesMm: [] })).words).toMatch(/^Expected a station .*nozzlesMm/);
-  expect((await loadAllStations()).map((s) => s.station.id)).not.toContain('bench-3');
-  expect(await keepStation(fresh)).toEqual({ kept: true, words: 'Kept: Bench 3.' });
+  expect((await keepStation({ ...fresh, nozzlesMm: [] })).message).toMatch(/^Expected a station .*nozzlesMm/);
+  expect((await loadAllStations()).stations.map((s) => s.station.id)).not.toContain('bench-3');
+  expect(await keepStation(fresh)).toEqual({ saved: true, message: 'Kept: Bench 3.' });
   expect(await station('bench-3')).toEqual(fresh);
 });
 
 test('goals are kept alloy by alloy and judge the card; nonsense changes nothing', async () => {
   const before = await loadGoals();
-  expect((await keepGoals('SAC305', { ...before.SAC305, plasticLimitC: 1000 })).words).toBe(
+  expect((await keepGoals('SAC305', { ...before.SAC305, plasticLimitC: 1000 })).message).toBe(
     'Expected 80 to 300 °C for plastic bodies; got 1000.',
   );
-  expect((await keepGoals('lead', before.SAC305)).words).toMatch(/^Expected one of SAC305/);
+  expect((await keepGoals('lead', before.SAC305)).message).toMatch(/^Expected one of SAC305/);
   expect(await loadGoals()).toEqual(before);
-  expect((await keepGoals('SAC305', { ...before.SAC305, neighbourUnderSolidusK: 30 })).kept).toBe(true);
+  expect((await keepGoals('SAC305', { ...before.SAC305, neighbourUnderSolidusK: 30 })).saved).toBe(true);
   const goals = await loadGoals();
   expect(goals.Sn63Pb37).toEqual(before.Sn63Pb37);
   const job = (await loadJob(30))!;
@@ -101,11 +101,11 @@ test('a mark of a real run is computed again on the server and moves the station
   const job = (await loadJob(32))!;
   const before = await station('bench-1');
   const { plan } = aimPlan(job.board, before, startingPlan('U4', 'SAC305', 4));
-  expect((await keepMark(32, 'bench-1', { ...plan, steps: [] }, 60)).words).toMatch(/^Expected the heat plan/);
-  expect((await keepMark(999, 'bench-1', plan, 60)).words).toMatch(/^Expected a job and a station/);
+  expect((await keepMark(32, 'bench-1', { ...plan, steps: [] }, 60)).message).toMatch(/^Expected the heat plan/);
+  expect((await keepMark(999, 'bench-1', plan, 60)).message).toMatch(/^Expected a job and a station/);
   expect(await station('bench-1')).toEqual(before);
   const answer = await keepMark(32, 'bench-1', plan, 70);
-  expect(answer.kept).toBe(true);
+  expect(answer.saved).toBe(true);
   const after = await station('bench-1');
   expect(after.multiplier).toBeLessThan(before.multiplier);
   expect(after.doubt).toBeLessThan(before.doubt);
@@ -123,12 +123,15 @@ test('a logged run is fitted again on the server; torn logs and plans move nothi
     readC: [...run.parts.find((p) => p.ref === 'U4')!.jointMeanC],
   };
   const torn = await keepLogged(32, 'bench-1', plan, { ...curve, readC: curve.readC.slice(3) }, key());
-  expect(torn).toEqual({ kept: false, words: 'Expected the times and readings of a log, at most 36000 of each.' });
-  expect((await keepLogged(32, 'bench-1', {}, curve, key())).words).toBe('Expected the heat plan that was run.');
-  expect((await keepLogged(32, 'bench-1', plan, { ...curve, ref: 'U99' }, key())).words).toMatch(/got "U99"/);
+  expect(torn).toMatchObject({
+    saved: false,
+    message: 'Expected the times and readings of a log, at most 36000 of each.',
+  });
+  expect((await keepLogged(32, 'bench-1', {}, curve, key())).message).toBe('Expected the heat plan that was run.');
+  expect((await keepLogged(32, 'bench-1', plan, { ...curve, ref: 'U99' }, key())).message).toMatch(/got "U99"/);
   expect(await station('bench-1')).toEqual(before);
   const same = key();
-  expect((await keepLogged(32, 'bench-1', plan, curve, same)).kept).toBe(true);
+  expect((await keepLogged(32, 'bench-1', plan, curve, same)).saved).toBe(true);
   const after = await station('bench-1');
   expect(after.multiplier).toBeGreaterThan(before.multiplier);
   // The same log sent twice counts once.

@@ -1,30 +1,17 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { problemText } from '@/core/result';
-import { parseStockEntry } from '@/core/stock';
+import type { ActionResult } from '@/application/action-result';
+import { settle, type Settled } from '@/application/once';
+import * as stock from '@/application/stock/stock';
 import { database } from '@/db/client';
-import { benchMeta } from '@/db/enter';
-import { appendStock } from '@/db/stock';
-import type { EntryAnswer } from '@/ui';
-import { loadStockWorld } from './queries';
 
 /** Reads a typed line of the stock again on the server, keeps it, and answers when it is on disk. */
-export async function enterStockLine(text: string, key: string): Promise<EntryAnswer> {
-  const world = await loadStockWorld();
-  let entry = parseStockEntry(world, text);
-  if (!entry.ok) return { kept: false, words: problemText(entry.problems) };
-  const read = entry.value;
-  const stored = await appendStock(
-    await database(),
-    (state) => {
-      // Read once more where it is kept: another bench may have taken the next free name meanwhile.
-      entry = parseStockEntry({ ...world, state }, text);
-      return (entry.ok ? entry.value : read).bodies;
-    },
-    benchMeta(key),
-  );
-  if (!stored.ok) return { kept: false, words: problemText(stored.problems) };
-  revalidatePath('/', 'layout');
-  return { kept: true, words: entry.ok ? entry.value.echo : read.echo, seq: stored.value.at(-1)?.seq };
+export async function enterStockLine(text: string, key: string): Promise<ActionResult> {
+  const answer = await stock.enterStockLine(await database(), text, key);
+  if (answer.saved) revalidatePath('/', 'layout');
+  return answer;
 }
+
+/** Finds out what became of a line whose answer never came. */
+export const settleEntry = async (key: string): Promise<Settled> => settle(await database(), key);

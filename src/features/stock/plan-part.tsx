@@ -1,5 +1,7 @@
 'use client';
 
+import type { PlanNeed, QueuePlan } from '@/application/stock/stock';
+import { wayKey } from '@/core/sourcing';
 import NextLink from 'next/link';
 import { Box, Flex, Link, Text } from '@chakra-ui/react';
 import type { AllocationOption, AllocationPlan } from '@/core/allocation';
@@ -7,10 +9,9 @@ import { NEEDED_ELSEWHERE, servedBy } from '@/core/sourcing';
 import { formatChance } from '@/core/units';
 import { BigFigure, Headline, PlainButton, ProblemNote } from '@/ui';
 import { usePlan } from './use-plan';
-import { wayKey, type PlanNeed, type PlanView } from './view';
 
 /** Which donors to open, which chip goes to which job, what to buy: the least expected cost for the whole queue. */
-export function PlanPart({ view }: { view: PlanView }) {
+export function PlanPart({ view }: { view: QueuePlan }) {
   const { status, cancel, retry } = usePlan(view.problem);
   if (view.needs.length === 0)
     return (
@@ -42,7 +43,7 @@ export function PlanPart({ view }: { view: PlanView }) {
   );
 }
 
-function Plan({ view, plan, tookMs }: { view: PlanView; plan: AllocationPlan; tookMs: number }) {
+function Plan({ view, plan, tookMs }: { view: QueuePlan; plan: AllocationPlan; tookMs: number }) {
   const { problem, needs, alone } = view;
   const supplies = new Map(problem.supplies.map((s) => [s.id, s]));
   const byDonor = [...servedBy(problem, plan)];
@@ -94,7 +95,7 @@ function headline({ open, assigned, unmet }: AllocationPlan): string {
     : `${donors}: ${assigned.length} served, ${unmet.length} not`;
 }
 
-function savingWords({ cost, unmet }: AllocationPlan, alone: PlanView['alone']): string {
+function savingWords({ cost, unmet }: AllocationPlan, alone: QueuePlan['alone']): string {
   if (alone.unmet > unmet.length)
     return `Job by job, each with a donor of its own, ${alone.unmet - unmet.length} more would go without a chip.`;
   const saved = alone.cost - cost;
@@ -130,7 +131,7 @@ function Group({
 }
 
 /** One job served: the chip, what changes with it, and the chance that it works. */
-function WayLine({ option, view }: { option: AllocationOption; view: PlanView }) {
+function WayLine({ option, view }: { option: AllocationOption; view: QueuePlan }) {
   const need = view.needs.find((n) => n.id === option.need)!;
   const way = view.ways[wayKey(option.need, option.supply)];
   return (

@@ -1,6 +1,6 @@
 import { DEMO_BOARDS, demoBoard, demoPartTypes, demoStock } from '../../../demo/files';
-import { applyStock, foldStock, hoursOf, type StockBody, type StockState } from '@/core/stock';
-import { donorRows, lotRows, originWords, trays } from './shelf';
+import { applyStock, foldStock, hoursOf, originLabel, type StockBody, type StockState } from '@/core/stock';
+import { donorRows, lotRows, trays } from './shelf';
 
 const NOW = '2026-11-24T08:00:00.000Z';
 const types = new Map(demoPartTypes().map((t) => [t.id, t]));
@@ -51,7 +51,7 @@ test.each([
   [{ kind: 'donor', donor: 'D-1', boardId: 'b', ref: 'U4' } as const, 'donor D-1, U4'],
   [{ kind: 'job', job: 27, ref: 'U9' } as const, 'taken off job 27, U9'],
 ])('an origin in words', (origin, words) => {
-  expect(originWords({ origin })).toBe(words);
+  expect(originLabel({ origin })).toBe(words);
 });
 
 test('whole donors come first, with what was seen on them in words', () => {

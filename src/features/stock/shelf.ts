@@ -1,6 +1,6 @@
 import type { Board } from '@/core/board';
 import { bakeWays, hoursWords, moistureState, type MoistureMark, type PartType } from '@/core/parts';
-import { placeWords, type Chip, type Place, type StockState } from '@/core/stock';
+import { originLabel, placeWords, type Chip, type Place, type StockState } from '@/core/stock';
 import type { ChipRow, DonorRow, LotRow, MoistureView, Tray } from './view';
 
 type Types = ReadonlyMap<string, PartType>;
@@ -63,21 +63,9 @@ function chipRow(chip: Chip, types: Types, nowH: number): ChipRow {
     parted,
     partners,
     what: whatOf(types, typeId),
-    origin: originWords(chip),
+    origin: originLabel(chip),
     moisture: moistureView(types.get(typeId), marks, nowH),
   };
-}
-
-/** Where a chip came from. */
-export function originWords({ origin }: Pick<Chip, 'origin'>): string {
-  switch (origin.kind) {
-    case 'lot':
-      return `lot ${origin.lot}`;
-    case 'donor':
-      return `donor ${origin.donor}, ${origin.ref}`;
-    case 'job':
-      return `taken off job ${origin.job}, ${origin.ref}`;
-  }
 }
 
 /** The donors, whole ones first. */

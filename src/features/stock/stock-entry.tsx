@@ -5,7 +5,7 @@ import { applyCompletion, grammarForms } from '@/core/command-line';
 import { problemText } from '@/core/result';
 import { completeStockEntry, parseStockEntry, STOCK_GRAMMAR, type StockWorld } from '@/core/stock';
 import { EntryBar, type Echo, type EntryCommand } from '@/ui';
-import { enterStockLine } from './actions';
+import { enterStockLine, settleEntry } from './actions';
 import { STOCK_VIEWS } from './view';
 
 const VIEW_KEYS = { shelf: 'S', donors: 'D', plan: 'P' } as const;
@@ -33,7 +33,8 @@ export function StockEntry({ world, version }: { world: StockWorld; version: num
       echo={echo}
       complete={(text) => completeStockEntry(world, text)}
       applyCompletion={applyCompletion}
-      submit={(text) => enterStockLine(text, crypto.randomUUID())}
+      submit={enterStockLine}
+      settle={settleEntry}
       version={version}
       forms={grammarForms(STOCK_GRAMMAR)}
       commands={commands}

@@ -34,10 +34,14 @@ export function StockSidebar({ shelf: { reorders } }: { shelf: Shelf }) {
           </Box>
         ))}
       </SidebarPart>
-      <CautionNote
-        title="Two trays."
-        text="Donor and patient chips never share a tray. A patient’s chip goes back to its own job, or the record says why not."
-      />
     </>
   );
 }
+
+/** Why donor and patient chips lie apart. */
+export const StockCaution = () => (
+  <CautionNote
+    title="Two trays."
+    text="Donor and patient chips never share a tray. A patient’s chip goes back to its own job, or the record says why not."
+  />
+);

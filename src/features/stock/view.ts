@@ -1,4 +1,3 @@
-import type { AllocationProblem, AloneCost } from '@/core/allocation';
 import type { BakeWay, MoistureState } from '@/core/parts';
 import type { Chip, Reorder } from '@/core/stock';
 
@@ -58,26 +57,3 @@ export interface DonorRow {
 export interface ReorderRow extends Reorder {
   readonly what: string;
 }
-
-export interface PlanNeed {
-  readonly id: string;
-  readonly job: number;
-  readonly words: string;
-  /** Why no chip could be found at all, where that is so. */
-  readonly missing?: string;
-}
-
-/** The queue as the plan's worker takes it, with what the answer is told in. */
-export interface PlanView {
-  readonly problem: AllocationProblem;
-  readonly needs: readonly PlanNeed[];
-  readonly alone: AloneCost;
-  /** What each way is, by need and supply. */
-  readonly ways: Readonly<
-    Record<string, { readonly typeId: string; readonly words: string; readonly actions: readonly string[] }>
-  >;
-  /** Jobs with a chip set aside already. */
-  readonly served: readonly string[];
-}
-
-export const wayKey = (need: string, supply: string): string => `${need} from ${supply}`;

@@ -19,8 +19,8 @@ async function demoFile(folder: string): Promise<string> {
   const first = mkdtempSync(path.join(tmpdir(), 'unisolda-demo-'));
   process.on('exit', () => rmSync(first, { recursive: true, force: true }));
   const template = path.join(first, 'bench.db');
-  const db = await openDatabase(`file:${template}`);
-  await loadDemo(db);
+  const db = await openDatabase(`file:${template}`, { begin: true });
+  await db.transaction((tx) => loadDemo(tx));
   await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
   loaded = template;
   return demoFile(folder);

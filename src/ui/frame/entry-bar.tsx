@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import { Key } from '../parts/key';
 import { useEntryOffer } from './entry-offer';
+import { useEntry, type EntryDelivery } from './use-entry';
 
 /** What a typed line would mean, or what is wrong with it. */
 export interface Echo {
@@ -15,7 +16,9 @@ export interface Echo {
 export interface EntryCommand {
   readonly key: string;
   readonly label: string;
-  readonly run: () => void;
+  readonly run?: () => void;
+  /** What it asks for next, by one key. */
+  readonly choices?: readonly { readonly key: string; readonly label: string; readonly run: () => void }[];
   /** Listed with the keys only, not at the right of the line. */
   readonly quiet?: boolean;
 }
@@ -26,22 +29,13 @@ export interface EntryForm {
   readonly help: string;
 }
 
-/** What comes back for a line: kept, with its number, or the problem. */
-export interface EntryAnswer {
-  readonly kept: boolean;
-  readonly words: string;
-  readonly seq?: number;
-}
-
-export interface EntryBarProps {
+export interface EntryBarProps extends EntryDelivery {
   /** Keeps recalled lines apart, for example by job. */
   readonly name: string;
   readonly placeholder: string;
   readonly echo: (text: string) => Echo | undefined;
   readonly complete: (text: string) => readonly string[];
   readonly applyCompletion: (text: string, completion: string) => string;
-  /** Answers when the entry is on disk. */
-  readonly submit: (text: string) => Promise<EntryAnswer>;
   /** Number of the newest entry that the page shows; an entry counts as kept on the screen once it is reached. */
   readonly version: number;
   /** What Enter fills in while the line is empty. */
@@ -50,6 +44,13 @@ export interface EntryBarProps {
   /** What can be typed, for the list of keys. */
   readonly forms?: readonly EntryForm[];
 }
+
+/** What the line says while it is not known whether an entry is on disk. */
+const BUSY = {
+  idle: 'Writing to disk …',
+  sending: 'Writing to disk …',
+  unknown: 'No answer came: it is not known whether this was kept. Looking …',
+} as const;
 
 const COLOUR = { plain: 'quiet', good: 'leaf', bad: 'rust', problem: 'rust' } as const;
 
@@ -74,6 +75,7 @@ export function EntryBar(props: EntryBarProps) {
     complete,
     applyCompletion,
     submit,
+    settle,
     version,
     suggestion,
     commands,
@@ -83,10 +85,11 @@ export function EntryBar(props: EntryBarProps) {
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<Echo>();
-  const [sending, setSending] = useState(false);
+  const { phase, send } = useEntry({ submit, settle });
   const [awaited, setAwaited] = useState(0);
   // The suggestion is about the board after the entry: it is offered only when the page has caught up with it.
-  const busy = sending || version < awaited;
+  const busy = phase !== 'idle' || version < awaited;
+  const [menu, setMenu] = useState<EntryCommand>();
   const [recall, setRecall] = useState(0);
   const [showKeys, setShowKeys] = useState(false);
   const [taken, setTaken] = useState(offer?.stamp);
@@ -111,25 +114,17 @@ export function EntryBar(props: EntryBarProps) {
   const completions = text.trim() ? complete(text) : [];
 
   async function keep(line: string): Promise<void> {
-    setSending(true);
-    try {
-      const { kept, words, seq } = await submit(line.trim());
-      setAwaited(seq ?? 0);
-      setAnswer({ words: kept ? `Kept: ${words}` : words, state: kept ? 'plain' : 'problem' });
-      if (kept) {
-        remember(name, line.trim());
-        setText('');
-        setRecall(0);
-      }
-    } catch {
-      setAnswer({
-        words: 'Not kept: the bench’s server did not answer. The line is still here; try again.',
-        state: 'problem',
-      });
-    } finally {
-      setSending(false);
-      input.current?.focus();
+    const result = await send(line.trim());
+    if (!result) return;
+    const { saved, message, seq } = result;
+    setAwaited(seq ?? 0);
+    setAnswer({ words: saved ? `Kept: ${message}` : message, state: saved ? 'plain' : 'problem' });
+    if (saved) {
+      remember(name, line.trim());
+      setText('');
+      setRecall(0);
     }
+    input.current?.focus();
   }
 
   function step(by: number): void {
@@ -148,12 +143,23 @@ export function EntryBar(props: EntryBarProps) {
     const letter = /^[a-z]$/i.test(event.key);
     if (letter && (!event.shiftKey || event.getModifierState('CapsLock'))) return false;
     const found = commands.find((c) => c.key === event.key.toUpperCase() || c.key === event.key);
-    found?.run();
+    if (found?.choices) setMenu(found);
+    else found?.run?.();
     return found !== undefined;
   }
 
+  /** While a command asks which: one key answers, any other closes it. */
+  function choose(event: Pick<KeyboardEvent, 'key'>): boolean {
+    if (!menu?.choices || event.key === 'Shift') return false;
+    setMenu(undefined);
+    menu.choices.find((c) => c.key === event.key)?.run();
+    return true;
+  }
+
   function onKeyDown(event: KeyboardEvent<HTMLInputElement>): void {
-    if (event.key === 'Enter' || event.key === 'F9') {
+    if (choose(event)) {
+      event.preventDefault();
+    } else if (event.key === 'Enter' || event.key === 'F9') {
       event.preventDefault();
       if (busy) return;
       if (text.trim()) void keep(text);
@@ -173,6 +179,10 @@ export function EntryBar(props: EntryBarProps) {
     }
   }
 
+  const commandRef = useRef(command);
+  useEffect(() => {
+    commandRef.current = (event) => choose(event) || command(event);
+  });
   useEffect(() => {
     /** Typing anywhere lands in the line: the hand need not find it first. */
     function catchKey(event: globalThis.KeyboardEvent): void {
@@ -185,7 +195,9 @@ export function EntryBar(props: EntryBarProps) {
       }
       const elsewhere = target.closest('input, textarea, select, button, a, [role="slider"], dialog');
       if (elsewhere || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key.length === 1 || event.key === 'Enter') input.current?.focus();
+      if (event.key.length !== 1 && event.key !== 'Enter') return;
+      input.current?.focus();
+      if (input.current?.value === '' && commandRef.current(event)) event.preventDefault();
     }
     window.addEventListener('keydown', catchKey);
     return () => window.removeEventListener('keydown', catchKey);
@@ -193,12 +205,14 @@ export function EntryBar(props: EntryBarProps) {
 
   return (
     <Box position="relative">
+      {menu?.choices && <ChoiceList title={menu.label} choices={menu.choices} />}
       {showKeys && <KeyList commands={commands} forms={forms} />}
       <Flex align="center" minH="48px" px="4.5" gap="3.5" wrap={{ base: 'wrap', md: 'nowrap' }}>
         <chakra.input
           ref={input}
           aria-label="Entry line"
           value={text}
+          readOnly={phase === 'unknown'}
           autoFocus
           autoComplete="off"
           spellCheck={false}
@@ -227,7 +241,7 @@ export function EntryBar(props: EntryBarProps) {
           color={shown ? COLOUR[shown.state] : 'quiet'}
           lineHeight="1.25"
         >
-          {busy ? 'Writing to disk …' : (shown?.words ?? '')}
+          {busy ? BUSY[phase] : (shown?.words ?? '')}
           {completions.length > 0 && !busy && (
             <Text as="span" color="quiet" fontFamily="mono" fontSize="13px" ml={shown ? '3' : '0'}>
               <Key>Tab</Key> {completions.slice(0, 4).join('  ')}
@@ -239,7 +253,11 @@ export function EntryBar(props: EntryBarProps) {
           {commands
             .filter((c) => !c.quiet)
             .map((c) => (
-              <KeyHint key={c.key} name={/^[A-Z]$/.test(c.key) ? `⇧${c.key}` : c.key} onClick={c.run}>
+              <KeyHint
+                key={c.key}
+                name={/^[A-Z]$/.test(c.key) ? `⇧${c.key}` : c.key}
+                onClick={c.choices ? () => setMenu(c) : c.run}
+              >
                 {c.label}
               </KeyHint>
             ))}
@@ -267,6 +285,36 @@ function KeyHint({ name, onClick, children }: { name: string; onClick?: () => vo
   );
 }
 
+/** What a command asks for: one key each. */
+function ChoiceList({ title, choices }: { title: string; choices: NonNullable<EntryCommand['choices']> }) {
+  return (
+    <Box
+      role="region"
+      aria-label={title}
+      position="absolute"
+      bottom="100%"
+      left="0"
+      bg="ground"
+      border="1.5px solid"
+      borderColor="ink"
+      borderLeft="none"
+      px="4.5"
+      py="3"
+      fontSize="16px"
+    >
+      <Text fontWeight="700" mb="1.5">
+        {title}
+      </Text>
+      {choices.map(({ key, label, run }) => (
+        <chakra.button key={key} type="button" display="flex" gap="3" py="1" cursor="pointer" onClick={run}>
+          <Key>{key}</Key>
+          <span>{label}</span>
+        </chakra.button>
+      ))}
+    </Box>
+  );
+}
+
 function KeyList({ commands, forms }: { commands: readonly EntryCommand[]; forms: readonly EntryForm[] }) {
   const fixed = [
     ['Enter', 'keep the line; empty: take the suggestion'],
@@ -274,6 +322,7 @@ function KeyList({ commands, forms }: { commands: readonly EntryCommand[]; forms
     ['Tab', 'complete the word'],
     ['↑ ↓', 'recall what was typed'],
     ['Esc', 'clear the line'],
+    ['/', 'find a job'],
   ];
   return (
     <Box

@@ -1,16 +1,18 @@
 import type { ReactNode } from 'react';
-import { Box, Grid } from '@chakra-ui/react';
+import { Box, Flex, Grid } from '@chakra-ui/react';
 
 export interface FrameProps {
   readonly strip: ReactNode;
   readonly path: ReactNode;
   readonly work: ReactNode;
   readonly sidebar: ReactNode;
+  /** The one caution of this step, below the sidebar and always in sight. */
+  readonly caution?: ReactNode;
   readonly entry?: ReactNode;
 }
 
 /** The frame of a job: strip above, path left, work in the middle, sidebar right, entry line below. */
-export function Frame({ strip, path, work, sidebar, entry }: FrameProps) {
+export function Frame({ strip, path, work, sidebar, caution, entry }: FrameProps) {
   return (
     <Grid
       h={{ lg: '100dvh' }}
@@ -32,36 +34,55 @@ export function Frame({ strip, path, work, sidebar, entry }: FrameProps) {
       <Box as="main" px="5" pt="4" pb="3" overflowY="auto" tabIndex={-1} display="flex" flexDirection="column" minH="0">
         {work}
       </Box>
-      <Box
-        as="aside"
-        tabIndex={0}
-        aria-label="What it means"
-        bg="ground"
-        borderLeft={{ lg: '1px solid' }}
-        borderColor={{ lg: 'rule' }}
-        px="4.5"
-        py="4"
-        overflowY="auto"
-        display="flex"
-        flexDirection="column"
-        gap="5"
-      >
-        {sidebar}
-      </Box>
+      <Sidebar caution={caution}>{sidebar}</Sidebar>
       {entry && <EntryPlace>{entry}</EntryPlace>}
     </Grid>
   );
 }
 
+/** What it means: scrolls by itself; the caution has a row of its own below, so that it never covers anything. */
+const Sidebar = ({ caution, children }: { caution: ReactNode; children: ReactNode }) => (
+  <Flex
+    as="aside"
+    aria-label="What it means"
+    direction="column"
+    minH="0"
+    bg="ground"
+    borderLeft={{ lg: '1px solid' }}
+    borderColor={{ lg: 'rule' }}
+  >
+    <Flex
+      tabIndex={0}
+      role="region"
+      aria-label="What it means, in full"
+      direction="column"
+      gap="5"
+      flex="1"
+      minH="0"
+      px="4.5"
+      py="4"
+      overflowY="auto"
+    >
+      {children}
+    </Flex>
+    {caution && (
+      <Box px="4.5" py="3" borderTop="1px solid" borderColor="rule">
+        {caution}
+      </Box>
+    )}
+  </Flex>
+);
+
 export interface SheetProps {
   readonly strip: ReactNode;
   readonly children: ReactNode;
   readonly sidebar?: ReactNode;
+  readonly caution?: ReactNode;
   readonly entry?: ReactNode;
 }
 
 /** The frame of a page outside jobs: strip above, one column of work, an optional sidebar and entry line. */
-export function Sheet({ strip, children, sidebar, entry }: SheetProps) {
+export function Sheet({ strip, children, sidebar, caution, entry }: SheetProps) {
   return (
     <Grid
       h={{ lg: '100dvh' }}
@@ -73,24 +94,7 @@ export function Sheet({ strip, children, sidebar, entry }: SheetProps) {
       <Box as="main" px="5" pt="4" pb="6" overflowY="auto" tabIndex={-1}>
         {children}
       </Box>
-      {sidebar && (
-        <Box
-          as="aside"
-          tabIndex={0}
-          aria-label="What it means"
-          bg="ground"
-          borderLeft="1px solid"
-          borderColor="rule"
-          px="4.5"
-          py="4"
-          overflowY="auto"
-          display="flex"
-          flexDirection="column"
-          gap="5"
-        >
-          {sidebar}
-        </Box>
-      )}
+      {sidebar && <Sidebar caution={caution}>{sidebar}</Sidebar>}
       {entry && <EntryPlace>{entry}</EntryPlace>}
     </Grid>
   );

@@ -6,6 +6,7 @@ import { usePathname } from 'next/navigation';
 import { Box, Flex, Link } from '@chakra-ui/react';
 import { Key } from '../parts/key';
 import { Clocks } from './clocks';
+import { Shortcuts } from './shortcuts';
 import { ThemeSwitch } from './theme-switch';
 
 const PLACES = [
@@ -29,6 +30,7 @@ export function Strip({ where }: { where?: ReactNode }) {
         </Box>
       )}
       <Flex ml="auto" />
+      <Shortcuts />
       <Clocks />
       <Flex as="nav" aria-label="Places" gap="4.5" align="center">
         {PLACES.map(({ href, name }) => (

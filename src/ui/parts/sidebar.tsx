@@ -14,10 +14,10 @@ export function SidebarPart({ title, children }: { title: string; children: Reac
   );
 }
 
-/** The one caution of this step, at the foot of the sidebar; it stays in sight when the sidebar is long. */
+/** The one caution of this step, in the row below the sidebar. */
 export function CautionNote({ title, text }: { title: string; text: string }) {
   return (
-    <Box as="section" aria-label="Caution" mt="auto" position="sticky" bottom="-4" mb="-4" pb="4" bg="ground" pt="2">
+    <Box as="section" aria-label="Caution">
       <Text fontSize="14px" borderLeft="3px solid" borderColor="amber" pl="3">
         <Box as="strong" color="amberText">
           {title}

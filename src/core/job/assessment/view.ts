@@ -22,8 +22,9 @@ import { compareWithReferences, type Compared } from './comparison';
 import type { Difference } from './difference';
 import { cautionFor, type Caution } from './cautions';
 import type { JobEvent } from '../log';
+import { eventLabel } from './event-label';
 import { findingsOf, type Findings } from './findings';
-import { eventDefinition, foldJob, takenOnBoardAsIs, type JobState } from '../log';
+import { foldJob, takenOnBoardAsIs, type JobState } from '../log';
 import { nextStep, type NextStep } from './next-step';
 import { residualRisk, shortIsBackChance } from './residual';
 import { jobPractice, pastOf, type Past } from './past';
@@ -174,7 +175,3 @@ export function viewJob(
 /** Functions without a verdict on the board as it is now. */
 const untried = (board: Board, { functions }: JobProof): FunctionTest[] =>
   board.functions.filter((f) => functions.some((p) => p.id === f.id && p.works === undefined));
-
-/** One event in a few words, for undo and for the record. */
-export const eventLabel = (board: Board, { body }: JobEvent): string =>
-  body.kind === 'unreadable' ? 'an entry that cannot be read' : eventDefinition(body.kind)!.label(board, body);

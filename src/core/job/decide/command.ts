@@ -21,4 +21,4 @@ export type KeepEvent = (
   number: number,
   body: EventBody,
   key: string,
-) => Promise<{ readonly kept: boolean; readonly words: string; readonly seq?: number }>;
+) => Promise<{ readonly saved: boolean; readonly message: string; readonly seq?: number; readonly code?: string }>;

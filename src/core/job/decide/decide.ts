@@ -1,5 +1,5 @@
-import { groundNet, partByRef, type Board } from '../../board';
-import { Predictor, checkReading, powerNeedOf } from '../../diagnose';
+import { groundNet, type Board } from '../../board';
+import { Predictor, powerNeedOf } from '../../diagnose';
 import type { ReferenceTable } from '../../reference';
 import { fail, ok, type Result } from '../../result';
 import { refusedPower } from '../assessment/gate';
@@ -8,6 +8,7 @@ import type { JobState } from '../log';
 import { runningSoak } from '../log';
 import { proveJob } from '../proof/proof';
 import type { JobCommand } from './command';
+import { unknownOnBoard } from './unknown-on-board';
 
 /** What a rule may ask: the board, the job as its events leave it, and what good boards read. */
 export interface JobWorld {
@@ -52,36 +53,25 @@ function storyToCorrect({ live }: JobState): number | undefined {
 /** Why something may not happen, or nothing. */
 function refusalOf(world: JobWorld, body: EventBody): string | undefined {
   const { board, state } = world;
+  const unknown = unknownOnBoard(board, body);
+  if (unknown !== undefined) return unknown;
   switch (body.kind) {
     case 'reading':
       return refusedReading(board, state, body);
-    case 'trace':
-    case 'capture':
-      return unknownPort(board, body.port);
     case 'partOff':
-      if (!partByRef(board, body.ref)) return unknownPart(body.ref);
       return state.absent.includes(body.ref) ? `${body.ref} is off the board already.` : undefined;
     case 'partOn':
-      if (!partByRef(board, body.ref)) return unknownPart(body.ref);
       return state.absent.includes(body.ref)
         ? undefined
         : `${body.ref} is on the board; expected one that was taken off.`;
     case 'shield':
-      return refusedShield(board, state, body);
+      return state.removedShields.includes(body.id) === body.off
+        ? `${body.id} is ${body.off ? 'off' : 'on'} already.`
+        : undefined;
     case 'mended':
-      if (!board.rails.some((r) => r.id === body.what) && !board.screws.some((s) => s.id === body.what))
-        return `Expected a rail or a screw of this board after "mended"; got "${body.what}".`;
       return state.replaced.includes(body.what) ? `${body.what} is mended already.` : undefined;
     case 'soak':
       return refusedSoak(state, body);
-    case 'lifted':
-    case 'site':
-    case 'flatness':
-    case 'inspection':
-    case 'padLook':
-    case 'route':
-    case 'imageWritten':
-      return partByRef(board, body.ref) ? undefined : unknownPart(body.ref);
     case 'close':
       return refusedClosing(world, body);
     case 'reopen':
@@ -99,35 +89,27 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
     case 'image':
     case 'picture':
     case 'note':
+    case 'trace':
+    case 'capture':
+    case 'lifted':
+    case 'site':
+    case 'flatness':
+    case 'inspection':
+    case 'padLook':
+    case 'route':
+    case 'imageWritten':
       return undefined;
   }
 }
 
 type Body<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
-const unknownPart = (ref: string): string => `Expected a part of this board; got "${ref}".`;
-
-const unknownPort = (board: Board, port: string): string | undefined =>
-  board.ports.some((p) => p.id === port)
-    ? undefined
-    : `Expected one of the ports ${board.ports.map((p) => p.id).join(', ')}; got "${port}".`;
-
-/** A reading speaks of this board, and none puts power on a port that looked doubtful. */
-function refusedReading(board: Board, state: JobState, { measurement, value }: Body<'reading'>): string | undefined {
-  const checked = checkReading(board, { measurement, value });
-  if (!checked.ok) return checked.problems[0].message;
+/** No reading puts power on a port that looked doubtful. */
+function refusedReading(board: Board, state: JobState, { measurement }: Body<'reading'>): string | undefined {
   const power = powerNeedOf(measurement);
   if (power.kind === 'injected' && power.net === groundNet(board))
     return 'Expected a net to put the current into; ground is what it comes back by.';
   return power.kind === 'port' ? refusedPower(state, power.port) : undefined;
-}
-
-function refusedShield(board: Board, state: JobState, { id, off }: Body<'shield'>): string | undefined {
-  if (!board.shields.some((s) => s.id === id)) {
-    const known = board.shields.map((s) => s.id).join(', ') || 'none, the board file has no shield';
-    return `Expected a shield of this board after "shield": ${known}; got "${id}".`;
-  }
-  return state.removedShields.includes(id) === off ? `${id} is ${off ? 'off' : 'on'} already.` : undefined;
 }
 
 function refusedSoak({ soaks }: JobState, { act }: Body<'soak'>): string | undefined {

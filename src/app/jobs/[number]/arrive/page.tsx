@@ -1,5 +1,7 @@
 import { ArriveSidebar } from '@/features/arrive/arrive-sidebar';
 import { ArriveWork } from '@/features/arrive/arrive-work';
+import { loadRevisionChoice } from '@/features/arrive/queries';
+import { RevisionPart } from '@/features/arrive/revision-part';
 import { PastPart } from '@/features/arrive/past-part';
 import { dropLesson } from '@/features/close/actions';
 import { isLessonKept } from '@/features/close/queries';
@@ -11,12 +13,18 @@ export default async function ArrivePage(props: JobPageProps) {
   const times = job.past.length;
   const lessonsKept = await Promise.all(job.past.map((_, i) => isLessonKept(job.number, times - 1 - i)));
   const past = times > 0 && <PastPart job={job} lessonsKept={lessonsKept} onDropLesson={dropLesson} />;
+  const choice = await loadRevisionChoice(job.number);
   return (
     <JobFrame
       job={job}
       stage="arrive"
       work={<ArriveWork job={job} past={past} />}
-      sidebar={<ArriveSidebar job={job} />}
+      sidebar={
+        <>
+          {choice && <RevisionPart number={job.number} choice={choice} />}
+          <ArriveSidebar job={job} />
+        </>
+      }
     />
   );
 }

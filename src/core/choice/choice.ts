@@ -1,6 +1,6 @@
-import { partByRef, type Board, type Slot } from '@/core/board';
-import { HOUR_PRICE, partWork, type Repair } from '@/core/diagnose';
-import type { ChosenRoute, JobView } from '@/core/job';
+import { partByRef, type Board, type Slot } from '../board';
+import { HOUR_PRICE, partWork, type Repair } from '../diagnose';
+import type { ChosenRoute, JobView } from '../job';
 import {
   SCHOOL_WORDS,
   memorySchool,
@@ -13,7 +13,7 @@ import {
   type Report,
   type Success,
   type Verdict,
-} from '@/core/parts';
+} from '../parts';
 import {
   goes,
   outlookOf,
@@ -24,8 +24,8 @@ import {
   type Route,
   type SourcingPractice,
   type Supplies,
-} from '@/core/sourcing';
-import { hoursOf } from '@/core/stock';
+} from '../sourcing';
+import { hoursOf } from '../stock';
 
 /** Everything that a choice of chip rests on. */
 export interface ChoiceWorld extends Supplies {
@@ -40,6 +40,9 @@ export interface ChoiceWorld extends Supplies {
 export interface RouteView extends Outlook {
   readonly offer: string;
   readonly kind: OfferKind;
+  /** The donor and the part of it that is taken, where it comes off one. */
+  readonly donor?: string;
+  readonly donorRef?: string;
   readonly typeId: string;
   readonly revision: string;
   readonly what: string;
@@ -143,6 +146,8 @@ function routeView(board: Board, slot: Slot, route: Route, outlook: Outlook): Ro
     ...outlook,
     offer: offer.id,
     kind: offer.kind,
+    donor: offer.donor,
+    donorRef: offer.donorRef,
     typeId: type.id,
     revision: type.revision,
     what: type.what,
@@ -165,10 +170,10 @@ function routeView(board: Board, slot: Slot, route: Route, outlook: Outlook): Ro
 function mergeAlike(routes: readonly RouteView[]): RouteView[] {
   const rows = new Map<string, RouteView>();
   for (const route of routes) {
-    const [donor, ref] = route.offer.split('/');
-    const alike = JSON.stringify([route.typeId, donor, route.verdict, route.held, route.cells.map((c) => c.reason)]);
+    const { typeId, offer, donor, donorRef, verdict, held, cells } = route;
+    const alike = JSON.stringify([typeId, donor ?? offer, verdict, held, cells.map((c) => c.reason)]);
     const first = rows.get(alike);
-    rows.set(alike, first && ref ? { ...first, words: `${first.words}, ${ref}` } : route);
+    rows.set(alike, first && donorRef ? { ...first, words: `${first.words}, ${donorRef}` } : route);
   }
   return [...rows.values()];
 }

@@ -1,5 +1,5 @@
-import type { Board } from '@/core/board';
-import type { ImageFamily } from '@/core/image';
+import type { Board } from '../board';
+import type { ImageFamily } from './family';
 
 /** The byte that means the position of the board's slot; none where several slots share the memory, or nobody knows. */
 export function slotPosition(board: Board, { positions = {} }: ImageFamily): number | undefined {

@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto';
+import type { Board } from '../../core/board';
+import { fitToBoard, viewJob, type BenchKnowledge, type JobEvent, type JobView } from '../../core/job';
+import { fail, ok, type Result } from '../../core/result';
+import { readBoard } from '../../db/boards';
+import { findJob, jobEventsOf, type JobRow } from '../../db/jobs';
+import { knowledgeOf } from '../../db/knowledge';
+import type { Session } from '../../db/session';
+
+/** A job as it lies in the database: its row, the board file it is on, and its record. */
+export interface JobRecord {
+  readonly row: JobRow;
+  readonly board: Board;
+  /** As they lie in the database. */
+  readonly events: readonly JobEvent[];
+  /** The same as this board can show them: what does not fit its file is marked. */
+  readonly shown: readonly JobEvent[];
+}
+
+/** Loads a job, or says why it cannot be shown: there is none, or its board cannot be read. */
+export async function loadRecord(db: Session, number: number): Promise<Result<JobRecord>> {
+  const row = await findJob(db, number);
+  if (!row) return fail(`Expected a job that exists; there is no job ${number}.`);
+  const board = await readBoard(db, row.boardId, row.boardRevision);
+  if (!board.ok) return board;
+  const events = await jobEventsOf(db, number);
+  return ok({ row, board: board.value, events, shown: fitToBoard(board.value, events) });
+}
+
+const viewOf = ({ row, board, shown }: JobRecord, knowledge: BenchKnowledge): JobView =>
+  viewJob(row.number, row.openedAt, board, shown, knowledge);
+
+/** Views that stay in memory: those of the jobs that are worked on. */
+const MOST_VIEWS = 60;
+const views = new Map<string, JobView>();
+
+/**
+ * Everything a screen shows of a job. Computed once for each state of its record and of what the bench knows: a view is kept
+ * under the names of all that it was computed from.
+ */
+export async function loadJob(db: Session, number: number): Promise<Result<JobView>> {
+  const record = await loadRecord(db, number);
+  if (!record.ok) return record;
+  const { row, board, events } = record.value;
+  const knowledge = await knowledgeOf(db, board.id);
+  const basis = createHash('sha256')
+    .update(JSON.stringify([row, events, knowledge.basis]))
+    .digest('hex');
+  const view = views.get(basis) ?? viewOf(record.value, knowledge);
+  views.delete(basis);
+  views.set(basis, view);
+  if (views.size > MOST_VIEWS) views.delete(views.keys().next().value!);
+  return ok(view);
+}

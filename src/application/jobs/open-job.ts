@@ -1,0 +1,31 @@
+import { record, type Story } from '../../core/job';
+import { readBoard } from '../../db/boards';
+import type { Database } from '../../db/client';
+import { openJob as addJob } from '../../db/jobs';
+import { refused, refusedFor, saved, type ActionResult } from '../action-result';
+import { once } from '../once';
+import { carryOut, checkedCommand, enter } from './execute';
+import { loadRecord } from './load-job';
+
+/** Opens a job with its story: both, or neither. */
+export function openJob(db: Database, boardId: string, story: Story, key: string): Promise<ActionResult> {
+  return once(db, { key, scope: 'new job', request: { boardId, story } }, async (tx, meta) => {
+    const board = await readBoard(tx, boardId);
+    if (!board.ok) return refusedFor(board.problems, 'notFound');
+    if (story.symptom.trim() === '')
+      return refused('Expected the symptom in the owner’s words; got nothing.', 'badInput');
+    const told = checkedCommand(record(story));
+    if (!told.ok) return refusedFor(told.problems, 'badInput');
+    const number = await addJob(tx, boardId, meta.at);
+    const job = await loadRecord(tx, number);
+    if (!job.ok) return refusedFor(job.problems);
+    const kept = await carryOut(tx, job.value, told.value, 'Opened.', meta);
+    return kept.saved ? saved('Opened.', { job: number, seq: kept.seq }) : kept;
+  });
+}
+
+/** A closed job came back: it begins anew and knows its past. */
+export async function reopenJob(db: Database, number: number, symptom: string, key: string): Promise<ActionResult> {
+  if (symptom.trim() === '') return refused('Expected with what it came back; got nothing.', 'badInput');
+  return enter(db, number, { kind: 'reopen', symptom: symptom.trim() }, key, 'Open again.');
+}
