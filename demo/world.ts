@@ -1,11 +1,12 @@
 import { appendEvent, findJob, openJob } from '../src/db/jobs';
 import { saveBoard } from '../src/db/boards';
 import { keepImage } from '../src/db/images';
-import { keepReferences } from '../src/db/knowledge';
+import { keepReferences, markDemoWorld } from '../src/db/knowledge';
 import { saveImageFamily, saveStation } from '../src/db/library';
 import { addReport, savePartFamily, savePartType } from '../src/db/parts';
 import type { Session } from '../src/db/session';
 import { appendStock } from '../src/db/stock';
+import { TYPED } from '../src/core/job';
 import { problemText } from '../src/core/result';
 import { DEMO_DUMPS } from './dumps';
 import {
@@ -29,6 +30,7 @@ const ENTRY_GAP_MS = 95_000;
 
 /** Loads the demo world into a database; what is there already stays as it is. */
 export async function loadDemo(db: Session): Promise<void> {
+  await markDemoWorld(db);
   for (const id of DEMO_BOARDS) await saveBoard(db, demoBoard(id), LIBRARY_AT);
   for (const id of DEMO_BOARDS) await keepReferences(db, demoReferences(id), LIBRARY_AT);
   for (const id of DEMO_FAMILIES) await saveImageFamily(db, demoFamily(id));
@@ -59,7 +61,7 @@ async function loadJob(db: Session, job: DemoJob): Promise<void> {
     await appendEvent(
       db,
       job.number,
-      { body },
+      { body, origin: TYPED },
       { key: `demo-${job.number}-${i}`, at, bench: 'Bench 1', actor: 'Bench lead' },
     );
   }

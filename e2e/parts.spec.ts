@@ -96,7 +96,7 @@ test('the stock by its entry line: a pair stays a pair, and what cannot be is sa
 test('fifty requests at once for one chip: one job gets it', async ({ request }) => {
   const post = (line: string, key: string) => request.post(`${server.url}/stock/events`, { data: { line, key } });
   const taken = await (await post('take l-13', 'fifty')).json();
-  const chip = /C-\d+/.exec(taken.words)![0];
+  const chip = /C-\d+/.exec(taken.message)![0];
   const answers = await Promise.all(Array.from({ length: 50 }, (_, i) => post(`${chip} for ${200 + i}`, `want ${i}`)));
   const statuses = answers.map((a) => a.status());
   expect(statuses.filter((s) => s === 200)).toHaveLength(1);

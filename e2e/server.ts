@@ -29,7 +29,7 @@ function demoFolder(): string {
 /** The production server on a database of its own with the demo world; it can be killed hard and started again. */
 export class BenchServer {
   private readonly folder = mkdtempSync(path.join(tmpdir(), 'unisolda-e2e-'));
-  private readonly env = {
+  private readonly env: NodeJS.ProcessEnv & { DATABASE_URL: string } = {
     ...process.env,
     DATABASE_URL: `file:${path.join(this.folder, 'bench.db')}`,
     NEXT_TELEMETRY_DISABLED: '1',
@@ -44,6 +44,12 @@ export class BenchServer {
 
   async start(): Promise<void> {
     cpSync(demoFolder(), this.folder, { recursive: true });
+    await this.serve();
+  }
+
+  /** A shop of its own that begins empty: no board, no job, and nothing of the demo world. */
+  async startEmpty(): Promise<void> {
+    this.env.UNISOLDA_NEW_SHOP = '1';
     await this.serve();
   }
 

@@ -101,6 +101,7 @@ function keepRun(
       if (!plan.success) return fail('Expected the heat plan that was run.');
       const job = await loadRecord(before, run.job);
       if (!job.ok) return fail('Expected a job and a station of this bench.');
+      if (job.value.row.training) return fail('Expected a run of a real job: a training job moves no station.');
       return stationAfterRun(before, { board: job.value.board, stationId: run.stationId, plan: plan.data }, calibrate);
     },
     async (tx, meta, found) => {

@@ -36,6 +36,7 @@ const FIELDS = {
   number: jobs.number,
   boardId: jobs.boardId,
   boardRevision: jobs.boardRevision,
+  training: jobs.training,
   openedAt: jobs.openedAt,
   symptom: jobSummaries.symptom,
   swollen: jobSummaries.swollen,
@@ -111,11 +112,12 @@ export async function openJobs(db: Session, limit: number): Promise<JobSummary[]
   return rows.map(toSummary);
 }
 
-/** Open jobs in which a part was decided to be replaced, by number. */
+/** Open real jobs in which a part was decided to be replaced, by number. */
 export async function openJobsThatReplace(db: Session): Promise<{ row: JobSummary; events: JobEvent[] }[]> {
-  const rows = await summaries(db, and(isNull(jobSummaries.outcome), eq(jobSummaries.replaces, true))).orderBy(
-    asc(jobs.number),
-  );
+  const rows = await summaries(
+    db,
+    and(isNull(jobSummaries.outcome), eq(jobSummaries.replaces, true), eq(jobs.training, false)),
+  ).orderBy(asc(jobs.number));
   const events = await eventsOfJobs(
     db,
     rows.map((r) => r.number),

@@ -1,6 +1,16 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import { custodySeal, eventFromText, toStored, type DecidedEvent, type EventBody, type JobEvent } from '../core/job';
+import {
+  custodySeal,
+  eventFromText,
+  originSchema,
+  toStored,
+  type DecidedEvent,
+  type EventBody,
+  type JobEvent,
+  type Origin,
+} from '../core/job';
 import { keepSummary } from './keep-summary';
+import { readText } from './readable';
 import { boards, jobEvents, jobs } from './schema';
 import type { Session } from './session';
 
@@ -9,6 +19,8 @@ export interface JobRow {
   readonly boardId: string;
   /** The revision of the board's file that the job's record speaks of. */
   readonly boardRevision: number;
+  /** A job to learn on: nothing of it counts anywhere else. */
+  readonly training: boolean;
   readonly openedAt: string;
 }
 
@@ -21,15 +33,29 @@ export interface EntryMeta {
 }
 
 /** A row that cannot be read marks itself; the rest of its job is still there. */
-const toEvent = ({ seq, at, bench, actor, replaces, body }: typeof jobEvents.$inferSelect): JobEvent =>
-  eventFromText({ seq, at, bench, actor, ...(replaces !== null && { replaces }) }, body);
+const toEvent = ({ seq, at, bench, actor, replaces, origin, body }: typeof jobEvents.$inferSelect): JobEvent =>
+  eventFromText(
+    { seq, at, bench, actor, ...(replaces !== null && { replaces }), ...(origin !== null && originOf(origin)) },
+    body,
+  );
+
+function originOf(json: string): { origin?: Origin } {
+  const read = readText(() => originSchema.parse(JSON.parse(json)));
+  return read.ok ? { origin: read.value } : {};
+}
 
 /** Opens a job on the newest revision of a board's file. */
-export async function openJob(db: Session, boardId: string, at: string, number?: number): Promise<number> {
+export async function openJob(
+  db: Session,
+  boardId: string,
+  at: string,
+  number?: number,
+  training = false,
+): Promise<number> {
   const [board] = await db.select({ revision: boards.revision }).from(boards).where(eq(boards.id, boardId));
   const [row] = await db
     .insert(jobs)
-    .values({ boardId, boardRevision: board?.revision, openedAt: at, number })
+    .values({ boardId, boardRevision: board?.revision, openedAt: at, number, training })
     .returning({ number: jobs.number });
   return row.number;
 }
@@ -74,7 +100,7 @@ export async function appendEvents(
 ): Promise<JobEvent[]> {
   const log = [...before];
   const appended: JobEvent[] = [];
-  for (const [i, { body, replaces }] of decided.entries()) {
+  for (const [i, { body, replaces, origin }] of decided.entries()) {
     const sealed = isSealed(body) ? { ...body, after: custodySeal(log) } : body;
     const seq = log.reduce((newest, e) => Math.max(newest, e.seq), 0) + 1;
     const key = i === 0 ? meta.key : `${meta.key} ${i + 1}`;
@@ -86,6 +112,7 @@ export async function appendEvents(
         jobNumber: number,
         seq,
         replaces: replaces ?? null,
+        origin: origin ? JSON.stringify(origin) : null,
         body: JSON.stringify(toStored(sealed)),
       })
       .returning();
@@ -115,7 +142,7 @@ const typeField = sql<
   string | null
 >`iif(json_valid(${jobEvents.body}), coalesce(json_extract(${jobEvents.body}, '$.type'), json_extract(${jobEvents.body}, '$.kind')), null)`;
 
-/** What changed the board in jobs that were closed, by job: enough to fold what was replaced. */
+/** What changed the board in real jobs that were closed, by job: enough to fold what was replaced. */
 export async function workOfClosedJobs(db: Session): Promise<{ boardId: string; events: JobEvent[] }[]> {
   const closed = db.select({ number: jobEvents.jobNumber }).from(jobEvents).where(eq(typeField, 'close'));
   const rows = await db
@@ -126,6 +153,7 @@ export async function workOfClosedJobs(db: Session): Promise<{ boardId: string; 
       and(
         inArray(typeField, ['partOff', 'partOn', 'imageWritten', 'mended', 'close', 'reopen', 'undo']),
         inArray(jobEvents.jobNumber, closed),
+        eq(jobs.training, false),
       ),
     )
     .orderBy(asc(jobEvents.jobNumber), asc(jobEvents.seq));

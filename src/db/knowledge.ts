@@ -16,6 +16,7 @@ const SOURCING = 'sourcing';
 const GOALS = 'heat goals';
 const SITES = 'site practice';
 const REPORT = 'report words';
+const WORLD = 'world';
 
 /** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
 async function findSetting<T>(
@@ -145,3 +146,9 @@ export async function knowledgeOf(db: Session, boardId: string): Promise<NamedKn
     .digest('hex');
   return { practice, references: referenceTable(readings), basis };
 }
+
+/** Whether this is the demo world, where simulated instruments may be used in every job. */
+export const isDemoWorld = async (db: Session): Promise<boolean> =>
+  (await findSetting(db, WORLD, (json) => json === 'demo')) ?? false;
+
+export const markDemoWorld = (db: Session): Promise<void> => saveSetting(db, WORLD, 'demo');

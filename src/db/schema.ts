@@ -122,6 +122,8 @@ export const jobs = sqliteTable('jobs', {
     .references(() => boards.id),
   /** The revision of the board's file that the job's record speaks of. */
   boardRevision: integer('board_revision').notNull().default(1),
+  /** A job to learn on: nothing of it counts anywhere else. */
+  training: integer('training', { mode: 'boolean' }).notNull().default(false),
   openedAt: text('opened_at').notNull(),
 });
 
@@ -164,6 +166,8 @@ export const jobEvents = sqliteTable(
     bench: text('bench').notNull(),
     actor: text('actor').notNull(),
     replaces: integer('replaces'),
+    /** Where what it says comes from, as JSON; none for entries from before that was kept. */
+    origin: text('origin'),
     body: text('body').notNull(),
   },
   (t) => [

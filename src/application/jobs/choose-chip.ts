@@ -8,9 +8,17 @@ import {
   type ChoiceWorld,
   type RouteView,
 } from '../../core/choice';
-import { record, type ChosenRoute, type JobView } from '../../core/job';
+import {
+  record,
+  TYPED,
+  withOrigin,
+  type ChosenRoute,
+  type EventBody,
+  type JobCommand,
+  type JobView,
+} from '../../core/job';
 import { sourcingDefaults } from '../../core/sourcing';
-import { foldStock } from '../../core/stock';
+import { foldStock, type StockState } from '../../core/stock';
 import { listBoards } from '../../db/boards';
 import type { Database } from '../../db/client';
 import type { EntryMeta } from '../../db/jobs';
@@ -50,6 +58,8 @@ export async function loadStraps(db: Session) {
   const codes = types.flatMap(({ id, strapCode }) => (strapCode ? [{ typeId: id, ...strapCode }] : []));
   return { ...sourcingDefaults(practice), drawerOhm: practice.drawerOhm ?? [], codes };
 }
+
+const typed = (body: EventBody): JobCommand => withOrigin(record(body), TYPED);
 
 interface Wanted {
   readonly version: number;
@@ -92,10 +102,9 @@ async function choose(tx: Session, number: number, wanted: Wanted, meta: EntryMe
   if (!job.ok) return refusedFor(job.problems, 'notFound');
   if ((job.value.events.at(-1)?.seq ?? 0) !== wanted.version)
     return refused(`Expected job ${number} as it was shown; something was entered meanwhile.`, 'changedMeanwhile');
-  const stock = await appendStock(tx, (state) => setAside(state, number, wanted.route), {
-    ...meta,
-    key: `stock ${meta.key}`,
-  });
+  // A training job takes nothing out of the stock.
+  const moves = job.value.row.training ? [] : (state: StockState) => setAside(state, number, wanted.route);
+  const stock = await appendStock(tx, moves, { ...meta, key: `stock ${meta.key}` });
   if (!stock.ok) return refusedFor(stock.problems);
   const body = withChip(
     wanted.body,
@@ -103,12 +112,12 @@ async function choose(tx: Session, number: number, wanted: Wanted, meta: EntryMe
   );
   if (wanted.decided !== body.ref) {
     const words = body.typeId === 'none' ? `${body.ref} off for good` : `New ${body.ref}`;
-    const decision = record({ kind: 'decision', action: 'replace', ref: body.ref, words });
+    const decision = typed({ kind: 'decision', action: 'replace', ref: body.ref, words });
     const decided = await carryOut(tx, job.value, decision, '', { ...meta, key: `decision ${meta.key}` });
     if (!decided.saved) return decided;
   }
   const again = await loadRecord(tx, number);
   if (!again.ok) return refusedFor(again.problems);
-  const kept = await carryOut(tx, again.value, record(body), '', meta);
+  const kept = await carryOut(tx, again.value, typed(body), '', meta);
   return kept.saved ? saved(`Chosen: ${body.typeId}, ${body.words}`, { seq: kept.seq }) : kept;
 }

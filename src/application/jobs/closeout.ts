@@ -38,7 +38,7 @@ export interface Closing {
 
 /** Closes a job. As repaired only when all gates hold, or with a reason. */
 export const closeJob = (db: Database, number: number, { reason, ...closing }: Closing, key: string) =>
-  enter(db, number, { kind: 'close', ...closing, reason: reason?.trim() || undefined }, key, 'Closed.');
+  enter(db, number, { kind: 'close', ...closing, reason: reason?.trim() || undefined }, key, { message: 'Closed.' });
 
 /** The key under which a job's report of its chip is kept; the name is that of its lesson. */
 const lessonKey = (name: string): string => `lesson of ${name}`;
@@ -77,6 +77,7 @@ const stationOfMark = (db: Session, { board }: JobView, { stationId, plan, seenS
 
 async function writeLesson(tx: Session, { job, record, station }: Lesson, meta: EntryMeta): Promise<ActionResult> {
   const { references, reports, chip, mark } = record;
+  if (job.training) return refused('Expected a real job: what a training job taught counts nowhere else.');
   if (references.length + reports.length === 0)
     return refused('Expected a job closed as repaired, with good readings after the repair; got none.');
   const name = lessonName(job.number, job.past.length);

@@ -3,13 +3,17 @@ import {
   decide,
   eventBodySchema,
   foldJob,
+  originSchema,
   parseEntry,
   record,
+  TYPED,
+  withOrigin,
   type EntryMode,
   type EventBody,
   type JobCommand,
   type JobEvent,
   type JobState,
+  type Origin,
 } from '../../core/job';
 import { referenceTable } from '../../core/reference';
 import { fail, failAll, ok, type Result } from '../../core/result';
@@ -32,13 +36,17 @@ export function enterLine(
   text: string,
   mode: EntryMode,
   key: string,
+  origin: Origin = TYPED,
 ): Promise<ActionResult> {
-  return once(db, { key, scope: scopeOf(number), request: { text, mode } }, async (tx, meta) => {
+  return once(db, { key, scope: scopeOf(number), request: { text, mode, origin } }, async (tx, meta) => {
     const job = await loadRecord(tx, number);
     if (!job.ok) return refusedFor(job.problems, 'notFound');
     const entry = parseEntry(job.value.board, foldJob(job.value.shown), text, mode);
     if (!entry.ok) return refusedFor(entry.problems, 'badInput');
-    return carryOut(tx, job.value, entry.value.command, entry.value.echo, meta);
+    const command = checkedCommand(withOrigin(entry.value.command, origin));
+    return command.ok
+      ? carryOut(tx, job.value, command.value, entry.value.echo, meta)
+      : refusedFor(command.problems, 'badInput');
   });
 }
 
@@ -64,8 +72,13 @@ export function execute(
 }
 
 /** Records something that happened. */
-export const enter = (db: Database, number: number, body: EventBody, key?: string, message?: string) =>
-  execute(db, number, record(body), key, message);
+export const enter = (
+  db: Database,
+  number: number,
+  body: EventBody,
+  key?: string,
+  { message, origin = TYPED }: { readonly message?: string; readonly origin?: Origin } = {},
+) => execute(db, number, withOrigin(record(body), origin), key, message);
 
 /** Takes back the last entry that counts. It stays in the record. */
 export const undoLast = (db: Database, number: number, key: string): Promise<ActionResult> =>
@@ -74,7 +87,7 @@ export const undoLast = (db: Database, number: number, key: string): Promise<Act
 /** Decides a command on a job that was loaded in the same transaction, and appends what follows from it. */
 export async function carryOut(
   tx: Session,
-  { row, board, events, shown }: JobRecord,
+  { row, board, events, shown, purpose }: JobRecord,
   command: JobCommand,
   message: string,
   meta: EntryMeta,
@@ -86,10 +99,11 @@ export async function carryOut(
   const isClosing = command.do === 'record' && command.body.kind === 'close';
   const references = isClosing ? referenceTable(await listReferences(tx, board.id)) : undefined;
   const state = foldJob(shown);
-  const decided = decide({ board, state, references }, command);
+  const decided = decide({ board, state, references, simulators: purpose.simulators }, command);
   if (!decided.ok) return refusedFor(decided.problems);
   const appended = await appendEvents(tx, row.number, decided.value, events, meta);
-  for (const event of appended) await fitChosenChip(tx, row.number, event, state, meta);
+  // A training job moves nothing in the stock.
+  if (!row.training) for (const event of appended) await fitChosenChip(tx, row.number, event, state, meta);
   return saved(message, { seq: appended.at(-1)?.seq });
 }
 
@@ -109,6 +123,8 @@ async function fitChosenChip(
 /** A command from outside, held against the form of its event. */
 export function checkedCommand(command: JobCommand): Result<JobCommand> {
   if (command.do !== 'record') return ok(command);
+  const origin = originSchema.optional().safeParse(command.origin);
+  if (!origin.success) return fail('Expected where it comes from: typed, an instrument, a file or a simulator.');
   const parsed = eventBodySchema.safeParse(command.body);
   if (parsed.success) return ok({ ...command, body: parsed.data });
   const [first, ...more] = parsed.error.issues

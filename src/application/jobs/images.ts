@@ -9,7 +9,7 @@ import {
   type ImageFamily,
   type Transplant,
 } from '../../core/image';
-import { record, type EventBody, type ImageRole } from '../../core/job';
+import { record, withOrigin, type EventBody, type ImageRole, type Origin } from '../../core/job';
 import type { Database } from '../../db/client';
 import { imageBytes, keepImage } from '../../db/images';
 import { findImageFamily } from '../../db/library';
@@ -27,6 +27,8 @@ export interface SentImage {
   readonly bytes: Uint8Array;
   readonly name: string;
   readonly madeOf?: ImageBody['madeOf'];
+  /** Where it comes from: the file of its name where nothing is said. */
+  readonly origin?: Origin;
 }
 
 async function familyOf(db: Session, { imageFamily }: Board): Promise<Or<ImageFamily>> {
@@ -41,8 +43,8 @@ const sizeMessage = (family: ImageFamily, got: number): string =>
 /** Keeps an image's bytes under their hash and its event on the job: both, or neither. */
 export function keepJobImage(db: Database, number: number, image: SentImage, key?: string): Promise<ActionResult> {
   const sha256 = sha256Hex(image.bytes);
-  const { role, name, madeOf } = image;
-  const request = { role, name, sha256, madeOf };
+  const { role, name, madeOf, origin } = image;
+  const request = { role, name, sha256, madeOf, origin };
   return once(db, { key, scope: `job ${number}`, request }, (tx, meta) =>
     storeImage(tx, number, { ...image, sha256 }, `Kept as ${sha256.slice(0, 12)}…`, meta),
   );
@@ -51,7 +53,7 @@ export function keepJobImage(db: Database, number: number, image: SentImage, key
 async function storeImage(
   tx: Session,
   number: number,
-  { role, bytes, name, madeOf, sha256 }: SentImage & { readonly sha256: string },
+  { role, bytes, name, madeOf, sha256, origin }: SentImage & { readonly sha256: string },
   message: string,
   meta: Parameters<typeof carryOut>[4],
 ): Promise<ActionResult> {
@@ -63,7 +65,8 @@ async function storeImage(
   await keepImage(tx, { bytes, name, familyId: family.value.id, at: meta.at });
   const { sound } = judgeImage(family.value, bytes);
   const body: ImageBody = { kind: 'image', role, sha256, name, sizeBytes: bytes.length, sound, madeOf };
-  return carryOut(tx, job.value, record(body), message, meta);
+  const from: Origin = origin ?? { kind: 'file', name, sha256 };
+  return carryOut(tx, job.value, withOrigin(record(body), from), message, meta);
 }
 
 /** Takes an image that is kept here already. */
@@ -125,4 +128,4 @@ async function mergedOf(
 
 /** Marks an image as written to the part and read back. */
 export const markWritten = (db: Database, number: number, ref: string, sha256: string): Promise<ActionResult> =>
-  enter(db, number, { kind: 'imageWritten', ref, sha256 }, undefined, 'Marked as written.');
+  enter(db, number, { kind: 'imageWritten', ref, sha256 }, undefined, { message: 'Marked as written.' });

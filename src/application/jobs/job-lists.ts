@@ -105,6 +105,8 @@ export interface BenchRow {
   readonly next: string;
   readonly minutes?: number;
   readonly urgent: boolean;
+  /** A job to learn on. */
+  readonly training: boolean;
   readonly openedAt: string;
   /** Why nothing more is said of it, where its board cannot be read. */
   readonly problem?: string;
@@ -141,7 +143,8 @@ export async function loadBench(db: Session): Promise<BenchOverview> {
     const known = kept.get(job.number);
     rows.push(known?.basis === basis ? rowOf(job, JSON.parse(known.step) as Step) : await computedRow(db, job, basis));
   }
-  const weight = (r: BenchRow): number => (r.urgent ? -1000 : (r.minutes ?? 20));
+  // Owners wait for real devices: a job to learn on comes after them.
+  const weight = (r: BenchRow): number => (r.training ? 10_000 : 0) + (r.urgent ? -1000 : (r.minutes ?? 20));
   return { open: rows.sort((a, b) => weight(a) - weight(b)), closedCount };
 }
 
@@ -149,6 +152,7 @@ const rowOf = (job: JobSummary, step: Step): BenchRow => ({
   ...step,
   number: job.number,
   symptom: job.symptom,
+  training: job.training,
   stageIndex: STAGES.findIndex((s) => s.id === step.stage),
   openedAt: job.openedAt,
 });

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
-import { fitToBoard, viewJob, type BenchKnowledge, type JobEvent, type JobView } from '../../core/job';
+import { fitToBoard, viewJob, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
 import { fail, ok, type Result } from '../../core/result';
 import { readBoard } from '../../db/boards';
 import { findJob, jobEventsOf, type JobRow } from '../../db/jobs';
-import { knowledgeOf } from '../../db/knowledge';
+import { isDemoWorld, knowledgeOf } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 
 /** A job as it lies in the database: its row, the board file it is on, and its record. */
@@ -15,6 +15,7 @@ export interface JobRecord {
   readonly events: readonly JobEvent[];
   /** The same as this board can show them: what does not fit its file is marked. */
   readonly shown: readonly JobEvent[];
+  readonly purpose: JobPurpose;
 }
 
 /** Loads a job, or says why it cannot be shown: there is none, or its board cannot be read. */
@@ -24,11 +25,13 @@ export async function loadRecord(db: Session, number: number): Promise<Result<Jo
   const board = await readBoard(db, row.boardId, row.boardRevision);
   if (!board.ok) return board;
   const events = await jobEventsOf(db, number);
-  return ok({ row, board: board.value, events, shown: fitToBoard(board.value, events) });
+  const { training } = row;
+  const purpose = { training, simulators: training || (await isDemoWorld(db)) };
+  return ok({ row, board: board.value, events, shown: fitToBoard(board.value, events), purpose });
 }
 
-const viewOf = ({ row, board, shown }: JobRecord, knowledge: BenchKnowledge): JobView =>
-  viewJob(row.number, row.openedAt, board, shown, knowledge);
+const viewOf = ({ row, board, shown, purpose }: JobRecord, knowledge: BenchKnowledge): JobView =>
+  viewJob(row.number, row.openedAt, board, shown, knowledge, purpose);
 
 /** Views that stay in memory: those of the jobs that are worked on. */
 const MOST_VIEWS = 60;
@@ -41,10 +44,10 @@ const views = new Map<string, JobView>();
 export async function loadJob(db: Session, number: number): Promise<Result<JobView>> {
   const record = await loadRecord(db, number);
   if (!record.ok) return record;
-  const { row, board, events } = record.value;
+  const { row, board, events, purpose } = record.value;
   const knowledge = await knowledgeOf(db, board.id);
   const basis = createHash('sha256')
-    .update(JSON.stringify([row, events, knowledge.basis]))
+    .update(JSON.stringify([row, events, purpose, knowledge.basis]))
     .digest('hex');
   const view = views.get(basis) ?? viewOf(record.value, knowledge);
   views.delete(basis);

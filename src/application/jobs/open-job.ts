@@ -1,4 +1,4 @@
-import { record, type Story } from '../../core/job';
+import { record, TYPED, withOrigin, type Story } from '../../core/job';
 import { readBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { openJob as addJob } from '../../db/jobs';
@@ -8,15 +8,21 @@ import { carryOut, checkedCommand, enter } from './execute';
 import { loadRecord } from './load-job';
 
 /** Opens a job with its story: both, or neither. */
-export function openJob(db: Database, boardId: string, story: Story, key: string): Promise<ActionResult> {
-  return once(db, { key, scope: 'new job', request: { boardId, story } }, async (tx, meta) => {
+export function openJob(
+  db: Database,
+  boardId: string,
+  story: Story,
+  key: string,
+  training = false,
+): Promise<ActionResult> {
+  return once(db, { key, scope: 'new job', request: { boardId, story, training } }, async (tx, meta) => {
     const board = await readBoard(tx, boardId);
     if (!board.ok) return refusedFor(board.problems, 'notFound');
     if (story.symptom.trim() === '')
       return refused('Expected the symptom in the owner’s words; got nothing.', 'badInput');
-    const told = checkedCommand(record(story));
+    const told = checkedCommand(withOrigin(record(story), TYPED));
     if (!told.ok) return refusedFor(told.problems, 'badInput');
-    const number = await addJob(tx, boardId, meta.at);
+    const number = await addJob(tx, boardId, meta.at, undefined, training);
     const job = await loadRecord(tx, number);
     if (!job.ok) return refusedFor(job.problems);
     const kept = await carryOut(tx, job.value, told.value, 'Opened.', meta);
@@ -27,5 +33,5 @@ export function openJob(db: Database, boardId: string, story: Story, key: string
 /** A closed job came back: it begins anew and knows its past. */
 export async function reopenJob(db: Database, number: number, symptom: string, key: string): Promise<ActionResult> {
   if (symptom.trim() === '') return refused('Expected with what it came back; got nothing.', 'badInput');
-  return enter(db, number, { kind: 'reopen', symptom: symptom.trim() }, key, 'Open again.');
+  return enter(db, number, { kind: 'reopen', symptom: symptom.trim() }, key, { message: 'Open again.' });
 }

@@ -1,7 +1,6 @@
-import { eventBodySchema } from '../../core/job';
 import { sha256Hex } from '../../core/image';
+import { eventBodySchema, record, withOrigin, type Origin } from '../../core/job';
 import { hiddenInJpeg, MOST_PICTURE_BYTES, pictureType } from '../../core/picture';
-import { record } from '../../core/job';
 import type { Database } from '../../db/client';
 import { imageBytes, keepImage } from '../../db/images';
 import type { Session } from '../../db/session';
@@ -22,13 +21,15 @@ const tooLarge = (size: number): ActionResult | undefined =>
 export interface SentPicture {
   readonly bytes: Uint8Array;
   readonly name: string;
+  /** Where it comes from: the file itself where nothing is said. */
+  readonly origin?: Origin;
 }
 
 /** Keeps a picture and the event that names it: both, or neither. */
 async function keepWithPicture(
   db: Database,
   number: number,
-  { bytes, name }: SentPicture,
+  { bytes, name, origin }: SentPicture,
   body: (sha256: string) => unknown,
   { key, message }: { readonly key: string; readonly message: string },
 ): Promise<ActionResult> {
@@ -36,11 +37,12 @@ async function keepWithPicture(
   const parsed = eventBodySchema.safeParse(body(sha256));
   if (!parsed.success)
     return refused(`${firstIssue(parsed.error).at}: ${firstIssue(parsed.error).message}.`, 'badInput');
-  return once(db, { key, scope: `job ${number}`, request: parsed.data }, async (tx, meta) => {
+  const from: Origin = origin ?? { kind: 'file', name, sha256 };
+  return once(db, { key, scope: `job ${number}`, request: { body: parsed.data, from } }, async (tx, meta) => {
     const job = await loadRecord(tx, number);
     if (!job.ok) return refusedFor(job.problems, 'notFound');
     await keepImage(tx, { bytes, name, at: meta.at });
-    return carryOut(tx, job.value, record(parsed.data), message, meta);
+    return carryOut(tx, job.value, withOrigin(record(parsed.data), from), message, meta);
   });
 }
 

@@ -7,10 +7,12 @@ import { queueProblem, sourcingDefaults, wayKey, type QueueNeed, type SourcingSe
 import {
   foldStock,
   hoursOf,
+  jobsNamedBy,
   lotArrivals,
   originLabel,
   parseStockEntry,
   reorderPoints,
+  type StockBody,
   type StockEvent,
   type StockState,
   type StockWorld,
@@ -18,12 +20,13 @@ import {
 import { findBoard, listBoards } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { openJobsThatReplace, refreshSummaries } from '../../db/job-summaries';
+import { findJob } from '../../db/jobs';
 import { findPractice, findSourcing } from '../../db/knowledge';
 import { listPartFamilies, listPartTypes, listReports } from '../../db/parts';
 import type { UnreadableRow } from '../../db/readable';
 import type { Session } from '../../db/session';
 import { appendStock, stockEventsOf } from '../../db/stock';
-import { refusedFor, saved, type ActionResult } from '../action-result';
+import { refused, refusedFor, saved, type ActionResult } from '../action-result';
 import { now } from '../entrant';
 import { once } from '../once';
 
@@ -59,9 +62,18 @@ export function enterStockLine(db: Database, text: string, key: string): Promise
   return once(db, { key, scope: 'stock', request: text }, async (tx, meta) => {
     const entry = parseStockEntry(worldOf(await load(tx)), text);
     if (!entry.ok) return refusedFor(entry.problems, 'badInput');
+    const training = await trainingJobOf(tx, entry.value.bodies);
+    if (training !== undefined)
+      return refused(`Expected a real job: ${training} is for training, and nothing of it moves the stock.`);
     const stored = await appendStock(tx, entry.value.bodies, meta);
     return stored.ok ? saved(entry.value.echo, { seq: stored.value.at(-1)?.seq }) : refusedFor(stored.problems);
   });
+}
+
+/** The first training job that stock events speak of. */
+async function trainingJobOf(tx: Session, bodies: readonly StockBody[]): Promise<number | undefined> {
+  for (const job of jobsNamedBy(bodies)) if ((await findJob(tx, job))?.training) return job;
+  return undefined;
 }
 
 /** Everything that the shelf is shown from, as it is now. */

@@ -6,7 +6,7 @@ export { partsUsed, suggestedPrice } from './closeout/parts-used';
 export type { KeepEvent } from './decide/command';
 export type { EntryMode } from './entry/context';
 export { completeEntry, isBareValue, JOB_GRAMMAR, parseEntry } from './entry/grammar';
-export { record, type JobCommand } from './decide/command';
+export { record, withOrigin, type JobCommand } from './decide/command';
 export { decide, type DecidedEvent } from './decide/decide';
 export {
   eventBodySchema,
@@ -15,10 +15,13 @@ export {
   IMAGE_ROLES,
   jobEventSchema,
   loggedEventSchema,
+  originName,
+  originSchema,
   OUTCOMES,
   runningSoak,
   summariseLog,
   toStored,
+  TYPED,
   viewSoak,
   type BallInspection,
   type ChosenRoute,
@@ -29,6 +32,7 @@ export {
   type JobEvent,
   type JobState,
   type LogSummary,
+  type Origin,
   type Outcome,
   type Soak,
 } from './log';
@@ -41,7 +45,7 @@ export { STAGES, type StageId } from './assessment/stages';
 export { eventLabel } from './assessment/event-label';
 export { misfits } from './decide/misfits';
 export { fitToBoard } from './decide/unknown-on-board';
-export { viewJob, type BenchKnowledge, type JobView, type ReadingView } from './assessment/view';
+export { viewJob, type BenchKnowledge, type JobPurpose, type JobView, type ReadingView } from './assessment/view';
 export { storyShift } from './assessment/story';
 export { beyondBoard, closeoutRecordOf, runMark, type RunMarkSeen } from './closeout/lesson';
 export { benchMinutes } from './closeout/bench-minutes';

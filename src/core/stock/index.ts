@@ -5,4 +5,5 @@ export { placeWords, stockBodySchema, type Place, type StockBody, type StockEven
 export { applyStock, emptyStock, foldStock, hoursOf, type Chip, type Donor, type StockState } from './state';
 export { SERVICE_LEVEL, USE_DAYS, reorderPoints, type Reorder } from './use';
 export { stockFromText, stockToStored } from './stored';
+export { jobsNamedBy } from './jobs-named';
 export { originLabel } from './origin';

@@ -16,8 +16,8 @@ export async function keepStory(number: number, story: Story, key: string): Prom
 }
 
 /** Opens a job with its story: both, or neither. */
-export const openNewJob = async (boardId: string, story: Story, key: string): Promise<ActionResult> =>
-  jobs.openJob(await database(), boardId, story, key);
+export const openNewJob = async (boardId: string, story: Story, key: string, training = false): Promise<ActionResult> =>
+  jobs.openJob(await database(), boardId, story, key, training);
 
 /** Moves a job to another revision of its board's file. */
 export async function moveToRevision(number: number, revision: number, acceptMisfits: boolean): Promise<ActionResult> {

@@ -19,11 +19,14 @@ export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
   const [draft, setDraft] = useState<StoryDraft>(EMPTY_STORY);
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
+  const [training, setTraining] = useState(false);
   const key = useRef<string>(crypto.randomUUID());
   const open = (): void =>
     start(async () => {
       // One key until the answer is known: a second press after a lost answer opens no second job.
-      const answer = await openNewJob(boardId, { ...draft, kind: 'story' }, key.current).catch(() => undefined);
+      const answer = await openNewJob(boardId, { ...draft, kind: 'story' }, key.current, training).catch(
+        () => undefined,
+      );
       if (!answer) return setProblem('No answer came. Press again: the same device is not taken in twice.');
       key.current = crypto.randomUUID();
       if (answer.job === undefined) setProblem(answer.message);
@@ -57,6 +60,10 @@ export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
         </chakra.select>
       </chakra.label>
       <StoryForm draft={draft} onChange={setDraft} />
+      <chakra.label display="flex" gap="2" alignItems="center" cursor="pointer" mt="5">
+        <input type="checkbox" checked={training} onChange={(e) => setTraining(e.target.checked)} />A training job:
+        simulated instruments may be used, and nothing of it counts anywhere else
+      </chakra.label>
       {problem && <ProblemNote text={problem} />}
       <Flex mt="6" gap="4" align="center">
         <MainButton type="button" disabled={busy} onClick={open}>

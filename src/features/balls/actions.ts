@@ -4,6 +4,7 @@ import { revalidatePath } from 'next/cache';
 import { refused, type ActionResult } from '@/application/action-result';
 import * as pictures from '@/application/jobs/pictures';
 import * as settings from '@/application/settings';
+import type { Origin } from '@/core/job';
 import { database } from '@/db/client';
 
 const LONGEST_NAME = 200;
@@ -13,12 +14,15 @@ export async function keepInspection(number: number, form: FormData, key: string
   const file = form.get('picture');
   if (!(file instanceof File)) return refused('Expected a picture; got none.', 'badInput');
   let seen: object;
+  let origin: Origin | undefined;
   try {
     seen = JSON.parse(String(form.get('seen'))) as object;
+    const said = form.get('origin');
+    if (said !== null) origin = JSON.parse(String(said)) as Origin;
   } catch {
     return refused('Expected what was seen in the picture as JSON.', 'badInput');
   }
-  const picture = { bytes: new Uint8Array(await file.arrayBuffer()), name: file.name.slice(0, LONGEST_NAME) };
+  const picture = { bytes: new Uint8Array(await file.arrayBuffer()), name: file.name.slice(0, LONGEST_NAME), origin };
   const answer = await pictures.keepInspection(await database(), number, picture, seen, key);
   if (answer.saved) revalidatePath('/jobs/[number]', 'layout');
   return answer;

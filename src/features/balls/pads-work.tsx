@@ -9,7 +9,7 @@ import { judgePadLook, type PadLook } from '@/core/joints';
 import { PadPicture } from '@/drawings/pad-picture';
 import { AnswerNote, Headline, MainButton, PlainButton, type EntryAnswer } from '@/ui';
 import { keepInspection } from './actions';
-import { PictureSource, fetched } from './picture-source';
+import { PictureSource, addOrigin, fetched } from './picture-source';
 import { usePictureRun } from './use-picture-run';
 
 type Seen = Pick<KeptPadLook, 'toPicture' | 'width' | 'height' | 'pads' | 'bridges'>;
@@ -55,7 +55,9 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
   const keep = (): void =>
     start(async () => {
       const form = new FormData();
-      form.set('picture', look!.file ?? (await fetched(look!.src)));
+      const file = look!.file ?? (await fetched(look!.src));
+      form.set('picture', file);
+      addOrigin(form, file);
       const body = { kind: 'padLook', ...look!.seen, ref: part.ref, words: verdict!.headline, holds: verdict!.holds };
       form.set('seen', JSON.stringify(body));
       setAnswer(await keepInspection(job.number, form, crypto.randomUUID()));
@@ -69,6 +71,7 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
     <>
       <PadsHeadline part={part} look={look} verdict={verdict} busy={busy} count={pads.length} />
       <PictureSource
+        simulators={job.simulators}
         label="Picture of the pads"
         busy={busy}
         tookMs={tookMs}

@@ -7,6 +7,8 @@ import { FilePick, PlainButton, ProblemNote, SelectBox } from '@/ui';
 
 export interface PictureSourceProps {
   readonly label: string;
+  /** Whether the simulated microscope is offered. */
+  readonly simulators: boolean;
   readonly busy: boolean;
   readonly tookMs?: number;
   readonly problem?: string;
@@ -15,12 +17,12 @@ export interface PictureSourceProps {
 }
 
 /** Where a picture comes from: a file, or the simulated microscope. */
-export function PictureSource({ label, busy, tookMs, problem, onFile, onTake }: PictureSourceProps) {
+export function PictureSource({ label, simulators, busy, tookMs, problem, onFile, onTake }: PictureSourceProps) {
   return (
     <>
       <Flex gap="5" mb="3" align="center" wrap="wrap" fontSize="14px">
         <FilePick label={label} text="open a picture, PNG or JPEG" accept="image/png,image/jpeg" onFile={onFile} />
-        <SimulatedMicroscope busy={busy} onTake={onTake} />
+        {simulators && <SimulatedMicroscope busy={busy} onTake={onTake} />}
         {tookMs !== undefined && <Text color="quiet">looked over in {(tookMs / 1000).toFixed(1)} s</Text>}
       </Flex>
       {problem && <ProblemNote text={problem} />}
@@ -43,6 +45,19 @@ function SimulatedMicroscope({ busy, onTake }: { busy: boolean; onTake: (specime
       </PlainButton>
     </Flex>
   );
+}
+
+/** Files that the simulated microscope made: they say so wherever they are kept. */
+const simulated = new WeakSet<File>();
+
+export function simulatedPicture(file: File): File {
+  simulated.add(file);
+  return file;
+}
+
+/** The form's entry that says where a picture comes from; nothing for a file of the person's own. */
+export function addOrigin(form: FormData, picture: File): void {
+  if (simulated.has(picture)) form.set('origin', JSON.stringify({ kind: 'simulated', by: 'simulated microscope' }));
 }
 
 /** A kept picture as a file again. */

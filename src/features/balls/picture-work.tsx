@@ -11,7 +11,7 @@ import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
 import { DiameterBars } from '@/drawings/diameter-bars';
 import { AnswerNote, Headline, MainButton } from '@/ui';
 import { keepInspection } from './actions';
-import { PictureSource, fetched } from './picture-source';
+import { PictureSource, addOrigin, fetched } from './picture-source';
 import type { SiteBench } from './queries';
 import { usePictureRun } from './use-picture-run';
 
@@ -74,6 +74,7 @@ function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
       const form = new FormData();
       const file = look!.file ?? (await fetched(look!.src));
       form.set('picture', file);
+      addOrigin(form, file);
       const words = verdict!.headline;
       const { seen, width, height } = look!;
       const body = { kind: 'inspection', ...seen, ref: part.ref, width, height, words, holds: verdict!.asItIs };
@@ -84,6 +85,7 @@ function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
     <>
       <LookHeadline part={part} look={look} verdict={verdict} busy={busy} count={balled.pins.length} />
       <PictureSource
+        simulators={job.simulators}
         label="Picture of the balls"
         busy={busy}
         tookMs={tookMs}

@@ -3,6 +3,8 @@ import type { Specimen } from '@/devices/microscope';
 import { inspectInWorker } from '@/workers/inspect/client';
 import type { InspectReply, InspectRequest } from '@/workers/inspect/protocol';
 
+import { simulatedPicture } from './picture-source';
+
 export type SeenReply = Extract<InspectReply, { kind: 'seen' | 'padsSeen' }>;
 
 interface PictureRunProps {
@@ -40,7 +42,7 @@ export function usePictureRun({ look, take, onBegin, onSeen }: PictureRunProps) 
   async function takeOne(specimen: Specimen): Promise<void> {
     const reply = await ask(take(specimen));
     if (reply.kind === 'taken')
-      await lookAt(new File([reply.picture], `microscope ${specimen}.png`, { type: 'image/png' }));
+      await lookAt(simulatedPicture(new File([reply.picture], `microscope ${specimen}.png`, { type: 'image/png' })));
   }
   return { problem, busy, tookMs, lookAt, take: takeOne };
 }

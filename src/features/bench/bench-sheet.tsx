@@ -80,7 +80,7 @@ function Row({ row }: { row: BenchRow }) {
               {row.next}
             </Text>
             <Text fontSize="13px" color="quiet" truncate>
-              “{row.symptom}”
+              {row.training && 'Training: '}“{row.symptom}”
             </Text>
           </Box>
           <Text as="span" fontSize="14px" color={row.problem ? 'rust' : 'quiet'}>

@@ -27,6 +27,11 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
   return renderToBuffer(
     <Document title={report.title} author={report.shop}>
       <Page size="A4" style={style.page}>
+        {report.training ? (
+          <Text style={{ fontWeight: 700, borderWidth: 1.5, padding: 4, marginBottom: 6 }}>
+            TRAINING: a job to learn on, with simulated values. No repair of a real device.
+          </Text>
+        ) : null}
         <View style={{ ...style.row, justifyContent: 'space-between', borderBottomWidth: 1 }}>
           <Text style={style.title}>{report.title}</Text>
           <Text style={{ fontWeight: 700 }}>{report.shop}</Text>
@@ -72,6 +77,7 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
             </View>
           ) : null;
         })}
+        {report.origins ? <Text style={style.line}>{plain(report.origins)}</Text> : null}
         {report.closing ? <Text style={{ ...style.line, marginTop: 10 }}>{plain(report.closing)}</Text> : null}
       </Page>
     </Document>,

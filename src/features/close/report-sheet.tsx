@@ -10,6 +10,11 @@ import { traceFigures, type TraceFigure } from './trace-figure';
 export function ReportSheet({ report }: { report: JobReport }) {
   return (
     <Box maxW="780px" mx="auto" px="8" py="8" css={{ '@media print': { padding: 0, fontSize: '11px' } }}>
+      {report.training && (
+        <Text border="2px solid" borderColor="amber" color="amberText" fontWeight="800" px="3" py="1" mb="3">
+          TRAINING: a job to learn on, with simulated values. No repair of a real device.
+        </Text>
+      )}
       <Flex justify="space-between" align="baseline" borderBottom="1.5px solid" borderColor="ink" pb="2" mb="4">
         <Heading as="h1" fontSize="26px" fontWeight="700">
           {report.title}
@@ -57,6 +62,11 @@ export function ReportSheet({ report }: { report: JobReport }) {
           rows={report.rails.map((r) => [r.rail, r.wanted, r.before, r.now, r.state])}
         />
       </Part>
+      {report.origins && (
+        <Text fontSize="13px" color="quiet">
+          {report.origins}
+        </Text>
+      )}
       <Part title="Plug ways">
         <Rows head={['Way', 'Before', 'Now']} rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
       </Part>

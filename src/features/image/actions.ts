@@ -5,6 +5,7 @@ import { refused, type ActionResult } from '@/application/action-result';
 import * as images from '@/application/jobs/images';
 import * as maps from '@/application/library/parts';
 import type { Transplant } from '@/core/image';
+import type { Origin } from '@/core/job';
 import { database } from '@/db/client';
 
 const shown = (answer: ActionResult): ActionResult => {
@@ -14,13 +15,19 @@ const shown = (answer: ActionResult): ActionResult => {
 
 const LONGEST_NAME = 200;
 
+/** Where the form says that its bytes come from; nothing where it says nothing. Checked where it is kept. */
+const originOf = (form: FormData): Origin | undefined => {
+  const said = form.get('origin');
+  return said === null ? undefined : (JSON.parse(String(said)) as Origin);
+};
+
 /** Keeps a dump that was loaded from a file. The size has been checked in the browser; it is checked again here. */
 export async function keepDump(number: number, role: 'patient' | 'donor', form: FormData): Promise<ActionResult> {
   const file = form.get('dump');
   if (!(file instanceof File)) return refused('Expected a file; got none.', 'badInput');
   const bytes = new Uint8Array(await file.arrayBuffer());
   const name = file.name.slice(0, LONGEST_NAME);
-  return shown(await images.keepJobImage(await database(), number, { role, bytes, name }));
+  return shown(await images.keepJobImage(await database(), number, { role, bytes, name, origin: originOf(form) }));
 }
 
 /** Keeps what a chip held before it is written over: the way back. */
@@ -29,7 +36,9 @@ export async function keepOriginal(number: number, ref: string, form: FormData):
   if (!(file instanceof File)) return refused('Expected what the chip held; got no file.', 'badInput');
   const bytes = new Uint8Array(await file.arrayBuffer());
   const name = `${ref} of job ${number} before the write`;
-  return shown(await images.keepJobImage(await database(), number, { role: 'before', bytes, name }));
+  return shown(
+    await images.keepJobImage(await database(), number, { role: 'before', bytes, name, origin: originOf(form) }),
+  );
 }
 
 /** Takes an image that is kept here already. */

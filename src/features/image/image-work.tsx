@@ -69,7 +69,9 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
   return (
     <>
       <ImageHeadline bench={bench} family={family} written={written} />
-      <ProgrammerPart job={job} part={imagePart} bench={bench} family={family} onAnswer={setAnswer} />
+      {job.simulators && (
+        <ProgrammerPart job={job} part={imagePart} bench={bench} family={family} onAnswer={setAnswer} />
+      )}
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="5" mb="3">
         {(['patient', 'donor'] as const).map((role) => (
           <ImageSlot

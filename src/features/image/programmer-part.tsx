@@ -65,6 +65,13 @@ interface Read {
   readonly verdict: ReadVerdict;
 }
 
+/** What the simulated programmer read, said so. */
+function simulatedForm(bytes: Uint8Array, name: string): FormData {
+  const form = dumpForm(bytes, name);
+  form.set('origin', JSON.stringify({ kind: 'simulated', by: 'simulated programmer' }));
+  return form;
+}
+
 /** The chip on the programmer's clip: read several times and judged, written with the least erases, read back. */
 export function ProgrammerPart({ job, part, bench, family, onAnswer }: ProgrammerProps) {
   const [clip, setClip] = useState('well');
@@ -129,7 +136,7 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
     setWritten(undefined);
     const target = await keptBytes(sha256);
     const keep = async (bytes: Uint8Array): Promise<void> => {
-      const kept = await keepOriginal(job.number, part, dumpForm(bytes, 'before.bin'));
+      const kept = await keepOriginal(job.number, part, simulatedForm(bytes, 'before.bin'));
       if (!kept.saved) throw new Error(kept.message);
     };
     const done = await onChip(
@@ -140,7 +147,7 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
     if (done) onAnswer(await markWritten(job.number, part, sha256));
   }
   const keepRead = async (): Promise<void> =>
-    onAnswer(await keepDump(job.number, 'patient', dumpForm(read!.verdict.bytes, `${part} read ${times} times`)));
+    onAnswer(await keepDump(job.number, 'patient', simulatedForm(read!.verdict.bytes, `${part} read ${times} times`)));
   return (
     <Box as="section" aria-label="The chip on the programmer" borderTop="1px solid" borderColor="rule" pt="2" mb="3">
       <Flex gap="3" align="center" wrap="wrap" fontSize="14px">

@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache';
 import type { ActionResult } from '@/application/action-result';
 import * as jobs from '@/application/jobs/execute';
 import { settle, type Settled } from '@/application/once';
-import type { EntryMode, EventBody } from '@/core/job';
+import type { EntryMode, EventBody, Origin } from '@/core/job';
 import { database } from '@/db/client';
 
 const shown = async (answer: Promise<ActionResult>): Promise<ActionResult> => {
@@ -14,12 +14,21 @@ const shown = async (answer: Promise<ActionResult>): Promise<ActionResult> => {
 };
 
 /** Reads a typed line again on the server, stores it, and answers when it is on disk. */
-export const enterLine = async (number: number, text: string, mode: EntryMode, key: string): Promise<ActionResult> =>
-  shown(jobs.enterLine(await database(), number, text, mode, key));
+export const enterLine = async (
+  number: number,
+  text: string,
+  mode: EntryMode,
+  key: string,
+  origin?: Origin,
+): Promise<ActionResult> => shown(jobs.enterLine(await database(), number, text, mode, key, origin));
 
 /** Stores an event that a button or a form made. */
-export const enterEvent = async (number: number, body: EventBody, key: string): Promise<ActionResult> =>
-  shown(jobs.enter(await database(), number, body, key));
+export const enterEvent = async (
+  number: number,
+  body: EventBody,
+  key: string,
+  origin?: Origin,
+): Promise<ActionResult> => shown(jobs.enter(await database(), number, body, key, { origin }));
 
 /** Takes back the last entry that counts. It stays in the record. */
 export const undoLast = async (number: number, key: string): Promise<ActionResult> =>

@@ -11,6 +11,7 @@ import {
   parseEntry,
   type EntryMode,
   type JobView,
+  type Origin,
   type StageId,
 } from '@/core/job';
 import { problemText } from '@/core/result';
@@ -96,8 +97,8 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       complete={(text) => completeEntry(board, state, text)}
       applyCompletion={applyCompletion}
       settle={settleEntry}
-      submit={async (text, key) => {
-        const answer = await enterLine(job.number, whole(text), mode, key);
+      submit={async (text, key, origin) => {
+        const answer = await enterLine(job.number, whole(text), mode, key, origin as Origin | undefined);
         if (answer.saved && testIndex > 0) router.replace(pathname, { scroll: false });
         return answer;
       }}

@@ -56,6 +56,19 @@ const PastNote = ({ job, past }: { job: JobView; past: JobView['past'][number] }
   </SidebarPart>
 );
 
+const TrainingNote = () => (
+  <Text borderTop="2px dashed" borderBottom="2px dashed" borderColor="amber" py="1" mb="3" fontSize="14px">
+    A training job: its instruments may be simulated, and nothing of it counts in records, references, stock or lessons.
+  </Text>
+);
+
+/** On every page of a job to learn on: nothing that is seen here was measured on a real device. */
+const TrainingMark = () => (
+  <Box as="strong" bg="amberText" color="ground" px="2" mr="2" borderRadius="2px">
+    Training
+  </Box>
+);
+
 export const jobNumber = (number: number): string => String(number).padStart(4, '0');
 
 /** A job's page: the strip names it, the path tells its story, the sidebar ends with the stage's caution. */
@@ -64,6 +77,7 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
   const caution = job.cautions[stage];
   const where = (
     <>
+      {job.training && <TrainingMark />}
       Job {jobNumber(job.number)} ·{' '}
       <Box as="strong" color="ink">
         {board.device}
@@ -79,6 +93,7 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
         work={
           <>
             <UnreadableNote rows={job.state.unreadable} />
+            {job.training && <TrainingNote />}
             {job.plan[stage] && <PlanLine text={job.plan[stage]} />}
             {work}
           </>

@@ -127,6 +127,7 @@ function Row({ job }: { job: JobLine }) {
           </Text>
           <Text as="span" color={job.outcome === 'repaired' ? 'leaf' : job.outcome ? 'amberText' : 'copperText'}>
             {job.outcome ?? 'open'}
+            {job.training && ', training'}
           </Text>
         </Grid>
       </NextLink>

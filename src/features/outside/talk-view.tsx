@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { PlugSide, Port } from '@/core/board';
-import { captureBody, captureReading, dialogueOf, type JobView, type KeepEvent } from '@/core/job';
+import { captureBody, captureReading, dialogueOf, type JobView, type KeepEvent, TYPED, type Origin } from '@/core/job';
 import { problemText } from '@/core/result';
 import {
   captureCsv,
@@ -18,6 +18,7 @@ import {
 } from '@/core/usb';
 import { decodeCapture } from '@/workers/capture/client';
 import { FilePick, PlainButton, ProblemNote } from '@/ui';
+import { originOfFile } from './file-origin';
 
 interface TalkViewProps {
   readonly job: JobView;
@@ -35,16 +36,16 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
   const kept = job.state.captures[port.id];
   const dialogue = useMemo(() => kept && dialogueOf(job.board, kept), [job.board, kept]);
 
-  async function keep(name: string, reading: CaptureReading): Promise<void> {
+  async function keep(name: string, reading: CaptureReading, origin: Origin): Promise<void> {
     const body = captureBody(port.id, name.slice(0, 200), reading);
-    const stored = await onKeep(job.number, body, crypto.randomUUID());
+    const stored = await onKeep(job.number, body, crypto.randomUUID(), origin);
     if (!stored.saved) return setProblem(stored.message);
     const { stop } = dialogueOf(job.board, body);
-    const said = await onKeep(job.number, captureReading(port, body.line, plugged, stop), crypto.randomUUID());
+    const said = await onKeep(job.number, captureReading(port, body.line, plugged, stop), crypto.randomUUID(), origin);
     if (!said.saved) setProblem(said.message);
   }
 
-  async function load(file: File): Promise<void> {
+  async function load(file: File, simulated = false): Promise<void> {
     setProblem(undefined);
     setShare(0);
     const started = decodeCapture({ file }, setShare);
@@ -52,7 +53,10 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
     const answer = await started.answer;
     setShare(undefined);
     if (answer.kind === 'problem') return setProblem(`${file.name}: ${answer.words}`);
-    if (answer.kind === 'done') await keep(file.name, answer.reading);
+    if (answer.kind === 'done') {
+      const by = 'simulated conversation';
+      await keep(file.name, answer.reading, simulated ? { kind: 'simulated', by } : await originOfFile(file));
+    }
   }
 
   async function takeList(text: string): Promise<void> {
@@ -60,7 +64,7 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
     if (!reading.ok) return setProblem(problemText(reading.problems));
     setProblem(undefined);
     setListing(false);
-    await keep('hex list', reading.value);
+    await keep('hex list', reading.value, TYPED);
   }
 
   return (
@@ -87,7 +91,7 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
           <option value="A">plugged A way</option>
           <option value="B">plugged B way</option>
         </chakra.select>
-        <SimulatedTalk port={port} plugged={plugged} onCapture={(file) => void load(file)} />
+        {job.simulators && <SimulatedTalk port={port} plugged={plugged} onCapture={(file) => void load(file, true)} />}
         {share !== undefined && (
           <>
             <Text as="span" color="quiet" aria-live="polite">

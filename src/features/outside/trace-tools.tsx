@@ -3,12 +3,13 @@
 import { useState, useTransition } from 'react';
 import { Flex, Text, chakra } from '@chakra-ui/react';
 import type { PlugSide, Port } from '@/core/board';
-import { traceBody, traceReadings, type JobView, type KeepEvent, type WayView } from '@/core/job';
+import { traceBody, traceReadings, type JobView, type KeepEvent, type Origin, type WayView } from '@/core/job';
 import { problemText } from '@/core/result';
 import { importMeterCsv, type ColumnChoice, type ExpectedDraw, type MeterImport, type Trace } from '@/core/trace';
 import { SCENES, SimulatedMeter, type Scene } from '@/devices/meter';
 import { FilePick, PlainButton, ProblemNote } from '@/ui';
 import { ColumnAsk } from './column-ask';
+import { originOfText } from './file-origin';
 import { useLiveMeter, type LiveMeter } from './use-live-meter';
 
 /** A meter's file of an hour is about 2 MB; far beyond that it is something else. */
@@ -56,12 +57,12 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
   const { live, side: liveSide, setSide } = desk;
 
   /** Keeps a trace and what it says, one event after the other. */
-  async function keep(side: PlugSide, name: string, trace: Trace): Promise<void> {
+  async function keep(side: PlugSide, name: string, trace: Trace, origin: Origin): Promise<void> {
     const body = traceBody(port.id, side, name.slice(0, 200), trace);
-    const kept = await onKeep(job.number, body, crypto.randomUUID());
+    const kept = await onKeep(job.number, body, crypto.randomUUID(), origin);
     if (!kept.saved) return setProblem(kept.message);
     for (const reading of traceReadings(port, body, expected)) {
-      const answer = await onKeep(job.number, reading, crypto.randomUUID());
+      const answer = await onKeep(job.number, reading, crypto.randomUUID(), origin);
       if (!answer.saved) return setProblem(answer.message);
     }
     setProblem(undefined);
@@ -79,7 +80,7 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
       if (!imported.ok) return setProblem(`${file.name}: ${problemText(imported.problems)}`);
       setProblem(undefined);
       if (imported.value.doubts.length > 0) return setAsked({ side, name: file.name, text, imported: imported.value });
-      await keep(side, file.name, imported.value.trace);
+      await keep(side, file.name, imported.value.trace, originOfText(file.name, text));
     });
   }
 
@@ -88,14 +89,14 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
       const imported = importMeterCsv(text, choice);
       if (!imported.ok) return setProblem(`${name}: ${problemText(imported.problems)}`);
       setAsked(undefined);
-      await keep(side, name, imported.value.trace);
+      await keep(side, name, imported.value.trace, originOfText(name, text));
     });
   }
 
   function stopLive(): void {
     const trace = live.stop();
     if (!trace) return setProblem('Expected three samples or more from the meter; got fewer. Let it run for a while.');
-    start(() => keep(liveSide, 'simulated meter', trace));
+    start(() => keep(liveSide, 'simulated meter', trace, { kind: 'simulated', by: 'simulated meter' }));
   }
 
   return (
@@ -110,13 +111,15 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
             onFile={(file) => load(side, file)}
           />
         ))}
-        <LiveControls
-          running={live.running}
-          side={liveSide}
-          onSide={setSide}
-          onStart={(scene, speed) => live.start(new SimulatedMeter(scene, port.designV, Date.now() % 1000, speed))}
-          onStop={stopLive}
-        />
+        {job.simulators && (
+          <LiveControls
+            running={live.running}
+            side={liveSide}
+            onSide={setSide}
+            onStart={(scene, speed) => live.start(new SimulatedMeter(scene, port.designV, Date.now() % 1000, speed))}
+            onStop={stopLive}
+          />
+        )}
       </Flex>
       {asked && (
         <ColumnAsk

@@ -2,7 +2,7 @@
 
 import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
-import type { JobView, ReadingView } from '@/core/job';
+import { originName, type JobView, type ReadingView } from '@/core/job';
 import { formatInHundred, formatMinutes } from '@/core/units';
 import { BoardDrawing, type BoardMark } from '@/drawings/board-drawing';
 import { Headline, Key, ViewLinks, useEntryOffer } from '@/ui';
@@ -126,7 +126,7 @@ export function ReadingStrip({
       </Text>
     );
   return (
-    <Flex mt="3" overflowX="auto" flexShrink="0" role="list" aria-label="Readings, newest first" tabIndex={0}>
+    <Flex mt="3" pb="2.5" overflowX="auto" flexShrink="0" role="list" aria-label="Readings, newest first" tabIndex={0}>
       {[...readings].reverse().map((r) => (
         <Box
           key={r.seq}
@@ -150,6 +150,7 @@ export function ReadingStrip({
             <Text fontSize="13px" color="quiet" lineHeight="1.3">
               {r.name}
               {!r.current && ' · before the work'}
+              {r.origin && r.origin.kind !== 'typed' && ` · ${originName(r.origin)}`}
             </Text>
             <Text fontFamily="mono" fontWeight="700" fontSize="16px" lineHeight="1.3" color={COLOUR[r.meaning.state]}>
               {r.value}

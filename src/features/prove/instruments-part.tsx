@@ -8,7 +8,7 @@ import { adviseLimit } from '@/core/proof';
 import { CHARGERS, expectDraw } from '@/core/trace';
 import { formatAmp, formatChance, formatVolt } from '@/core/units';
 import type { Multimeter } from '@/devices/instruments';
-import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntryPedal } from '@/ui';
+import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntryPedal, type EntryOrigin } from '@/ui';
 import { SimulatedBoard } from './simulated-board';
 import { useInstruments, type InstrumentKind, type Instruments } from './use-instruments';
 import type { ProvePlace } from './view';
@@ -37,7 +37,7 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   const draw = expectDraw(port, CHARGERS[CHARGERS.length - 1], pack);
   const advice = adviseLimit({ volts: draw.volts, drawA: draw.amps, shortChance: job.shortChance });
   const [bench] = useState(() => new SimulatedBoard(board, (draw.amps[0] + draw.amps[1]) / 2, job.number));
-  const instruments = useInstruments(bench);
+  const instruments = useInstruments(bench, job.simulators);
   const { supply, meter, names } = instruments;
   const [faultId, setFaultId] = useState<string>(SOUND.id);
   const [output, setOutput] = useState<{ volts: number; amps: number; limits: boolean }>();
@@ -53,6 +53,7 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
 
   async function power(on: boolean): Promise<void> {
     setProblem(undefined);
+    if (!supply) return;
     try {
       await supply.set(draw.volts, advice.limitA);
       await supply.switch(on);
@@ -63,27 +64,27 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
     }
   }
   const take = useCallback(async (): Promise<void> => {
-    if (!next || taking.current) return;
+    if (!next || !meter || taking.current) return;
     taking.current = true;
     try {
       setProblem(undefined);
       bench.hold(next);
-      const isOn = await supply.isOn();
+      const isOn = supply ? await supply.isOn() : next.kind === 'railVoltage';
       if (next.kind === 'railVoltage' && !isOn)
         return setProblem('Expected power on the board for a rail; the output is off. Switch it on first.');
       if (next.kind !== 'railVoltage' && isOn)
         return setProblem('Expected no power on the board for this reading; the output is on. Switch it off first.');
       const value = await readWith(meter, next);
       const figure = Number.isFinite(value) ? String(Number(value.toPrecision(4))) : 'ol';
-      offerText(`${entryStem(board, next)}${figure}`, { take: true });
+      offerText(`${entryStem(board, next)}${figure}`, { take: true, origin: meterOrigin(names) });
     } catch (error) {
       setProblem((error as Error).message);
     } finally {
       taking.current = false;
     }
-  }, [bench, board, meter, supply, next, offerText, setProblem]);
+  }, [bench, board, meter, supply, names, next, offerText, setProblem]);
   const press = useCallback(() => void take(), [take]);
-  useEntryPedal(next ? press : undefined);
+  useEntryPedal(next && meter ? press : undefined);
 
   return (
     <Box
@@ -96,8 +97,8 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
       fontSize="14px"
     >
       <Flex gap="3" align="center" wrap="wrap">
-        <Text fontWeight="700">{benchName(names)}</Text>
-        {(names.supply === undefined || names.meter === undefined) && (
+        <Text fontWeight="700">{benchName(names, job.simulators)}</Text>
+        {job.simulators && (names.supply === undefined || names.meter === undefined) && (
           <Box maxW="19em">
             <SelectBox
               label="The board on the simulated bench"
@@ -115,13 +116,14 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
             Output off
           </PlainButton>
         ) : (
+          supply &&
           place.view === 'rails' && (
             <PlainButton type="button" disabled={shortOpen} onClick={() => void power(true)}>
               Output on: {formatVolt(draw.volts)}, limit {formatAmp(advice.limitA)}
             </PlainButton>
           )
         )}
-        {next && (
+        {next && meter && (
           <MainButton type="button" onClick={() => void take()}>
             Take {entryStem(board, next).trim()}, F9
           </MainButton>
@@ -144,7 +146,12 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   );
 }
 
-function benchName({ supply, meter }: Instruments['names']): string {
+/** A reading's origin: the meter by its own name, or that it is simulated. */
+const meterOrigin = ({ meter }: Instruments['names']): EntryOrigin =>
+  meter === undefined ? { kind: 'simulated', by: 'simulated meter' } : { kind: 'instrument', identification: meter };
+
+function benchName({ supply, meter }: Instruments['names'], simulators: boolean): string {
+  if (!simulators) return [supply, meter].filter(Boolean).join('; ') || 'No supply and no meter are connected';
   if (supply === undefined && meter === undefined) return 'Simulated supply and meter';
   return `${supply ?? 'Simulated supply'}; ${meter ?? 'simulated meter'}`;
 }

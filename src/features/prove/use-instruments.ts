@@ -4,10 +4,10 @@ import { useState, useSyncExternalStore } from 'react';
 import { BenchSupply, Multimeter, SerialInstrument, serialAsker, type TextInstrument } from '@/devices/instruments';
 import type { SimulatedBoard } from './simulated-board';
 
-/** What stands on the bench: the simulated ones until a real one is connected. */
+/** What stands on the bench: real ones once they are connected; until then simulated ones, where they may be used. */
 export interface Instruments {
-  readonly supply: BenchSupply;
-  readonly meter: Multimeter;
+  readonly supply?: BenchSupply;
+  readonly meter?: Multimeter;
   /** What each real one calls itself; undefined for a simulated one. */
   readonly names: Readonly<Partial<Record<InstrumentKind, string>>>;
   /** Undefined where the browser knows no serial lines. */
@@ -19,9 +19,11 @@ export type InstrumentKind = 'supply' | 'meter';
 const neverChanges = (): (() => void) => () => {};
 
 /** Bench supply and multimeter, each simulated or on a serial line of the browser. */
-export function useInstruments(board: SimulatedBoard): Instruments {
+export function useInstruments(board: SimulatedBoard, simulators: boolean): Instruments {
   const [real, setReal] = useState<Partial<Record<InstrumentKind, { instrument: TextInstrument; name: string }>>>({});
-  const [simulated] = useState(() => ({ supply: new BenchSupply(board.supply), meter: new Multimeter(board.meter) }));
+  const [simulated] = useState(() =>
+    simulators ? { supply: new BenchSupply(board.supply), meter: new Multimeter(board.meter) } : {},
+  );
   const hasSerial = useSyncExternalStore(
     neverChanges,
     () => serialAsker() !== undefined,

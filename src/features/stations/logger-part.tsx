@@ -20,6 +20,8 @@ import { FilePick, Named, PlainButton, SelectBox } from '@/ui';
 interface LoggerPartProps {
   readonly station: Station;
   readonly blow: Blow;
+  /** Whether the simulated logger is offered. */
+  readonly simulators: boolean;
   readonly onTrial: (trial: Trial) => void;
   readonly onProblem: (words: string) => void;
 }
@@ -41,7 +43,7 @@ const PLACES = [
 ];
 
 /** Thermocouples on the coupon: from a logger's file, or live from the simulated logger. */
-export function LoggerPart({ station, blow, onTrial, onProblem }: LoggerPartProps) {
+export function LoggerPart({ station, blow, simulators, onTrial, onProblem }: LoggerPartProps) {
   const [file, setFile] = useState<ThermoLog>();
   const [places, setPlaces] = useState<readonly (ProbePlace | '')[]>([]);
   const [samples, setSamples] = useState<readonly LoggerSample[]>([]);
@@ -111,9 +113,11 @@ export function LoggerPart({ station, blow, onTrial, onProblem }: LoggerPartProp
             Stop the logger
           </PlainButton>
         ) : (
-          <PlainButton type="button" onClick={run}>
-            Run the simulated logger
-          </PlainButton>
+          simulators && (
+            <PlainButton type="button" onClick={run}>
+              Run the simulated logger
+            </PlainButton>
+          )
         )}
         {running && (
           <Text role="status" fontFamily="mono">

@@ -36,7 +36,7 @@ import { useCalibration, type Fit } from './use-calibration';
 const EMPTY: readonly Trial[] = [];
 
 /** One station: what its air does, how that was found, and finding it again. */
-export function StationSheet({ station, history }: KnownStation) {
+export function StationSheet({ station, history, simulators }: KnownStation & { readonly simulators: boolean }) {
   const [trials, setTrials] = useState<readonly Trial[]>(EMPTY);
   const [flow, setFlow] = useState(String(Math.min(station.flowLpm[1], DEFAULT_BLOW.flowLpm)));
   const [set, setSet] = useState(String(DEFAULT_BLOW.setC));
@@ -91,7 +91,13 @@ export function StationSheet({ station, history }: KnownStation) {
           )}
         </Flex>
         <Text fontWeight="700">With thermocouples</Text>
-        <LoggerPart station={station} blow={{ ...blow, setC: Number(set) }} onTrial={add} onProblem={setProblem} />
+        <LoggerPart
+          station={station}
+          blow={{ ...blow, setC: Number(set) }}
+          simulators={simulators}
+          onTrial={add}
+          onProblem={setProblem}
+        />
         <Text fontWeight="700" mt="4">
           With the melt coupon
         </Text>
@@ -105,6 +111,7 @@ export function StationSheet({ station, history }: KnownStation) {
               station={station}
               blow={blow}
               asked={fit.next}
+              simulators={simulators}
               onTrial={add}
               onProblem={setProblem}
             />

@@ -12,6 +12,8 @@ interface TrialFormProps {
   readonly station: Station;
   readonly blow: Omit<Blow, 'setC'>;
   readonly asked: AskedTrial;
+  /** Whether the simulated station is offered. */
+  readonly simulators: boolean;
   readonly onTrial: (trial: Trial) => void;
   readonly onProblem: (words: string) => void;
 }
@@ -22,7 +24,7 @@ const KINDS = [
 ] as const;
 
 /** One trial of the melt coupon, by hand or on the simulated station. It begins with what would help most. */
-export function TrialForm({ station, blow, asked, onTrial, onProblem }: TrialFormProps) {
+export function TrialForm({ station, blow, asked, simulators, onTrial, onProblem }: TrialFormProps) {
   const [kind, setKind] = useState<AskedTrial['kind']>(asked.kind);
   const [alloy, setAlloy] = useState(String(asked.alloyC));
   const [set, setSet] = useState(asked.kind === 'melt' ? String(asked.setC) : '');
@@ -73,9 +75,11 @@ export function TrialForm({ station, blow, asked, onTrial, onProblem }: TrialFor
         </Named>
       )}
       <PlainButton type="submit">Add the trial</PlainButton>
-      <PlainButton type="button" onClick={simulate}>
-        Try it on the simulated station
-      </PlainButton>
+      {simulators && (
+        <PlainButton type="button" onClick={simulate}>
+          Try it on the simulated station
+        </PlainButton>
+      )}
     </Flex>
   );
 }

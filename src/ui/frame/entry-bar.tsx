@@ -114,7 +114,8 @@ export function EntryBar(props: EntryBarProps) {
   const completions = text.trim() ? complete(text) : [];
 
   async function keep(line: string): Promise<void> {
-    const result = await send(line.trim());
+    // What was changed after an instrument offered it is typed.
+    const result = await send(line.trim(), offer?.text === line ? offer.origin : undefined);
     if (!result) return;
     const { saved, message, seq } = result;
     setAwaited(seq ?? 0);

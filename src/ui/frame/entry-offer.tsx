@@ -12,8 +12,12 @@ import {
   type RefObject,
 } from 'react';
 
+/** Where an offered text comes from, as the page that takes it knows it; what is typed has none. */
+export type EntryOrigin = Readonly<Record<string, string>> & { readonly kind: string };
+
 interface Offer {
   readonly text: string;
+  readonly origin?: EntryOrigin;
   readonly stamp: number;
   /** Kept at once, as if Enter had been pressed. */
   readonly take: boolean;
@@ -21,7 +25,7 @@ interface Offer {
 
 interface Offering {
   readonly offer?: Offer;
-  readonly offerText: (text: string, options?: { readonly take?: boolean }) => void;
+  readonly offerText: (text: string, options?: { readonly take?: boolean; readonly origin?: EntryOrigin }) => void;
   /** What the foot pedal does while the line is empty, where something has taken it. */
   readonly pedalRef: RefObject<(() => void) | undefined>;
 }
@@ -33,7 +37,8 @@ export function EntryOfferProvider({ children }: { children: ReactNode }) {
   const [offer, setOffer] = useState<Offer>();
   const pedalRef = useRef<(() => void) | undefined>(undefined);
   const offerText = useCallback<Offering['offerText']>(
-    (text, { take = false } = {}) => setOffer((last) => ({ text, take, stamp: (last?.stamp ?? 0) + 1 })),
+    (text, { take = false, origin } = {}) =>
+      setOffer((last) => ({ text, take, origin, stamp: (last?.stamp ?? 0) + 1 })),
     [],
   );
   const value = useMemo(() => ({ offer, offerText, pedalRef }), [offer, offerText]);

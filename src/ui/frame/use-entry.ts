@@ -1,6 +1,7 @@
 'use client';
 
 import { useRef, useState } from 'react';
+import type { EntryOrigin } from './entry-offer';
 
 /** What comes back for a line: saved, with its number, or the problem. */
 export interface EntryAnswer {
@@ -17,7 +18,7 @@ export interface EntryFate {
 
 export interface EntryDelivery {
   /** Answers when the entry is on disk. The same key again is never kept twice. */
-  readonly submit: (text: string, key: string) => Promise<EntryAnswer>;
+  readonly submit: (text: string, key: string, origin?: EntryOrigin) => Promise<EntryAnswer>;
   /** Finds out what became of an entry; one that is not there is given up. None where nothing is sent anywhere. */
   readonly settle?: (key: string) => Promise<EntryFate>;
 }
@@ -47,13 +48,13 @@ export function useEntry({ submit, settle }: EntryDelivery) {
   }
 
   /** @returns what became of the line, once that is known; nothing while another one is under way. */
-  async function send(text: string): Promise<EntryAnswer | undefined> {
+  async function send(text: string, origin?: EntryOrigin): Promise<EntryAnswer | undefined> {
     if (busy.current) return undefined;
     busy.current = true;
     setPhase('sending');
     const key = crypto.randomUUID();
     try {
-      return await submit(text, key).catch(() => find(key));
+      return await submit(text, key, origin).catch(() => find(key));
     } finally {
       busy.current = false;
       setPhase('idle');

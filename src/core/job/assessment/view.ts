@@ -24,7 +24,7 @@ import { cautionFor, type Caution } from './cautions';
 import type { JobEvent } from '../log';
 import { eventLabel } from './event-label';
 import { findingsOf, type Findings } from './findings';
-import { foldJob, takenOnBoardAsIs, type JobState } from '../log';
+import { foldJob, takenOnBoardAsIs, type JobState, type Origin } from '../log';
 import { nextStep, type NextStep } from './next-step';
 import { residualRisk, shortIsBackChance } from './residual';
 import { jobPractice, pastOf, type Past } from './past';
@@ -46,6 +46,8 @@ export interface ReadingView {
   readonly raw: Value;
   /** False when work on the board came after it. */
   readonly current: boolean;
+  /** Undefined where it was entered before origins were kept. */
+  readonly origin?: Origin;
   readonly place?: ProbePlace;
 }
 
@@ -93,6 +95,10 @@ export interface JobView {
   readonly references: ReferenceTable;
   readonly practice: JobPractice;
   readonly cautions: Readonly<Record<StageId, Caution>>;
+  /** A job to learn on: nothing of it counts anywhere else, and simulated instruments may be used. */
+  readonly training: boolean;
+  /** Whether simulated instruments are offered: in training jobs, and in the demo world. */
+  readonly simulators: boolean;
   /** Number of the newest event, undone ones counted. */
   readonly version: number;
   /** In words, what undo would take back. */
@@ -106,6 +112,14 @@ export interface BenchKnowledge {
   readonly references?: ReferenceTable;
 }
 
+/** What kind of job it is, beside its record. */
+export interface JobPurpose {
+  readonly training: boolean;
+  readonly simulators: boolean;
+}
+
+const REAL: JobPurpose = { training: false, simulators: false };
+
 const MOST_SUSPECTS = 6;
 
 /** Computes the view of a job. The board object should be one and the same between calls: predictions are kept by it. */
@@ -115,18 +129,17 @@ export function viewJob(
   board: Board,
   events: readonly JobEvent[],
   bench: BenchKnowledge = {},
+  purpose: JobPurpose = REAL,
 ): JobView {
   const predictor = Predictor.of(board);
   const state = foldJob(events);
   const practice = jobPractice(state, bench.practice ?? DEFAULT_PRACTICE);
   const analysis = analyseJob(predictor, state, practice);
   const proof = proveJob(predictor, state, bench.references);
+  const originOf = new Map(state.live.map((e) => [e.seq, e.origin]));
   const proofOrder = orderProofs(untried(board, proof), residualRisk(board, state, analysis, proof.joints));
   return {
-    number,
-    board,
-    openedAt,
-    state,
+    ...{ number, board, openedAt, state, ...purpose },
     readings: state.readings.map((r) => ({
       seq: r.seq,
       at: r.at,
@@ -137,6 +150,7 @@ export function viewJob(
       measurement: r.measurement,
       raw: r.value,
       current: takenOnBoardAsIs(state, r),
+      origin: originOf.get(r.seq),
       place: placeOf(board, r.measurement),
     })),
     suspects: analysis.suspects.slice(0, MOST_SUSPECTS).map(({ ref, words, p }, i) => ({

@@ -1,4 +1,4 @@
-import type { EventBody } from '../log';
+import type { EventBody, Origin } from '../log';
 
 /**
  * What somebody asks of a job: to record something that happened or was decided, or to take the last entry back. Typed
@@ -10,15 +10,23 @@ export type JobCommand =
       readonly body: EventBody;
       /** The event that it corrects. */
       readonly replaces?: number;
+      /** Where what is recorded comes from. */
+      readonly origin?: Origin;
     }
   | { readonly do: 'undoLast' };
 
 export const record = (body: EventBody, replaces?: number): JobCommand =>
   replaces === undefined ? { do: 'record', body } : { do: 'record', body, replaces };
 
+/** The same command with the origin of what it records. */
+export const withOrigin = (command: JobCommand, origin: Origin): JobCommand =>
+  command.do === 'record' ? { ...command, origin } : command;
+
 /** How a screen keeps an event: it answers when the event is on disk, or says why it is not kept. */
 export type KeepEvent = (
   number: number,
   body: EventBody,
   key: string,
+  /** Typed or chosen by hand where nothing is said. */
+  origin?: Origin,
 ) => Promise<{ readonly saved: boolean; readonly message: string; readonly seq?: number; readonly code?: string }>;

@@ -3,9 +3,7 @@ import { Predictor, powerNeedOf } from '../../diagnose';
 import type { ReferenceTable } from '../../reference';
 import { fail, ok, type Result } from '../../result';
 import { refusedPower } from '../assessment/gate';
-import type { EventBody } from '../log';
-import type { JobState } from '../log';
-import { runningSoak } from '../log';
+import { runningSoak, type EventBody, type JobState, type Origin } from '../log';
 import { proveJob } from '../proof/proof';
 import type { JobCommand } from './command';
 import { unknownOnBoard } from './unknown-on-board';
@@ -15,12 +13,15 @@ export interface JobWorld {
   readonly board: Board;
   readonly state: JobState;
   readonly references?: ReferenceTable;
+  /** Whether simulated values may be kept: in training jobs, and in the demo world. */
+  readonly simulators?: boolean;
 }
 
 /** An event that may be appended. */
 export interface DecidedEvent {
   readonly body: EventBody;
   readonly replaces?: number;
+  readonly origin?: Origin;
 }
 
 /**
@@ -29,13 +30,15 @@ export interface DecidedEvent {
  */
 export function decide(world: JobWorld, command: JobCommand): Result<DecidedEvent[]> {
   if (command.do === 'undoLast') return undoLast(world.state);
-  const { body } = command;
+  const { body, origin } = command;
+  if (origin?.kind === 'simulated' && !world.simulators)
+    return fail('Expected what was really seen: simulated values are kept in training jobs only.');
   const refused = refusalOf(world, body);
   if (refused !== undefined) return fail(refused);
   const replaces = command.replaces ?? (body.kind === 'story' ? storyToCorrect(world.state) : undefined);
   if (replaces !== undefined && !world.state.live.some((e) => e.seq === replaces))
     return fail(`Expected an entry that counts to correct; there is no number ${replaces} among them.`);
-  return ok([replaces === undefined ? { body } : { body, replaces }]);
+  return ok([{ body, ...(replaces !== undefined && { replaces }), ...(origin && { origin }) }]);
 }
 
 function undoLast({ undoable }: JobState): Result<DecidedEvent[]> {

@@ -7,6 +7,7 @@ export type { StoryBody as Story } from './events/story';
 export { EVENT_TYPES, eventBodySchema, eventDefinition, type BodyOf, type EventBody } from './events/registry';
 export { foldJob, liveEvents } from './fold';
 export { eventFromText, jobEventSchema, loggedEventSchema, type JobEvent } from './log';
+export { originName, originSchema, originsSummary, TYPED, type Origin } from './origin';
 export { runningSoak, viewSoak, type Soak } from './soak';
 export { takenOnBoardAsIs, type JobFields, type JobState, type PriorClosure, type TakenReading } from './state';
 export { fromStored, toStored } from './stored';

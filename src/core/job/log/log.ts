@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { problemText, type Result } from '../../result';
 import { EVENT_TYPES, type EventBody } from './events/registry';
+import { originSchema, type Origin } from './origin';
 import { fromStored, fromStoredText } from './stored';
 
 /** A row of the log that cannot be read: it marks its own job, and the rest of the job goes on without it. */
@@ -19,6 +20,8 @@ export interface JobEvent {
   readonly actor: string;
   /** The event that this one corrects; the corrected one is kept. */
   readonly replaces?: number;
+  /** Where what it says comes from; undefined for entries from before that was kept. */
+  readonly origin?: Origin;
   readonly body: EventBody | UnreadableBody;
 }
 
@@ -38,13 +41,17 @@ const rowSchema = z.object({
   bench: z.string().max(80),
   actor: z.string().max(80),
   replaces: z.number().int().positive().optional(),
+  origin: originSchema.optional(),
 });
 
 /** An entry as files hold it, of any version. */
 export const loggedEventSchema = z
   .looseObject({ ...rowSchema.shape, body: z.unknown() })
-  .transform(({ seq, at, bench, actor, replaces, body }): JobEvent =>
-    withBody({ seq, at, bench, actor, ...(replaces !== undefined && { replaces }) }, fromStored(body)),
+  .transform(({ seq, at, bench, actor, replaces, origin, body }): JobEvent =>
+    withBody(
+      { seq, at, bench, actor, ...(replaces !== undefined && { replaces }), ...(origin && { origin }) },
+      fromStored(body),
+    ),
   );
 
 /** The published form of an entry, as it is written now. */

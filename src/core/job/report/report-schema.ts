@@ -13,6 +13,7 @@ const traceSchema = z.object({
 
 /** The one-page report as plain data: the print page and the PDF show the same. */
 export const jobReportSchema = z.object({
+  training: z.boolean().describe('a job to learn on: no repair of a real device'),
   shop: z.string(),
   title: z.string(),
   device: z.string(),
@@ -31,6 +32,7 @@ export const jobReportSchema = z.object({
   bill: z
     .array(z.object({ what: z.string(), figure: z.string() }))
     .describe('bench minutes and price, where they were stated'),
+  origins: z.string().optional().describe('where the readings come from, counted'),
   rails: z.array(
     z.object({ rail: z.string(), wanted: z.string(), before: z.string(), now: z.string(), state: z.string() }),
   ),

@@ -1,5 +1,6 @@
 import { unsteadyLabels } from '../../diagnose';
 import { formatMinutes, formatVolt } from '../../units';
+import { originsSummary } from '../log';
 import { DEFAULT_REPORT_WORDS, filledIn, type ReportWords } from './report-words';
 import { shortWords } from '../assessment/findings';
 import { mendedLabel } from '../closeout/mended';
@@ -30,6 +31,7 @@ export function reportOf(
   const { closed } = state;
   const facts = { job: String(job.number).padStart(4, '0'), device: board.device };
   return {
+    training: job.training,
     shop: words.shop,
     title: filledIn(words.heading, facts),
     closing: filledIn(words.closing, facts),
@@ -40,6 +42,7 @@ export function reportOf(
     past: job.past.map(pastWords),
     traces: tracesOf(job),
     bill: billOf(job, words),
+    origins: originsSummary(job.readings.map((r) => r.origin)),
     pictures: state.pictures.map(({ sha256, words: shows }) => ({ sha256, words: shows })),
     ...(withPrivate && { notes: [...state.notes] }),
     device: `${board.device}, ${board.name}, revision ${board.revision}`,

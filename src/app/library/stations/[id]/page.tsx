@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { StationSheet } from '@/features/stations/station-sheet';
-import { loadStation } from '@/features/stations/queries';
+import { isDemo, loadStation } from '@/features/stations/queries';
 import { Sheet, Strip } from '@/ui';
 
 export const dynamic = 'force-dynamic';
@@ -10,7 +10,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
   if (!known) notFound();
   return (
     <Sheet strip={<Strip where={known.station.name} />}>
-      <StationSheet {...known} />
+      <StationSheet {...known} simulators={await isDemo()} />
     </Sheet>
   );
 }
