@@ -78,9 +78,24 @@ export class BenchServer {
     client.close();
   }
 
-  async serve(): Promise<void> {
+  /** The database's address, to be looked into from outside. */
+  get databaseUrl(): string {
+    return this.env.DATABASE_URL;
+  }
+
+  /** The server's process, while it runs. */
+  get pid(): number | undefined {
+    return this.child?.pid;
+  }
+
+  /** Starts the server and does not wait for it. */
+  begin(): void {
     const args = [NEXT, 'start', '-H', '127.0.0.1', '-p', String(this.port)];
     this.child = spawn(process.execPath, args, { env: this.env, stdio: 'ignore' });
+  }
+
+  async serve(): Promise<void> {
+    this.begin();
     for (let tries = 0; tries < 100; tries++) {
       const answered = await fetch(this.url).then(
         (r) => r.ok,

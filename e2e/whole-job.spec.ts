@@ -124,7 +124,7 @@ test('power loss in the middle of a job: every confirmed entry is there after a 
   await server.serve();
   await expect(status).toContainText('Not kept: enter it again');
   await page.keyboard.press('Enter');
-  await expect(status).toContainText('Kept: F1 to');
+  await expect(status).toContainText('Kept: Through F1');
 
   await page.goto(`${server.url}/jobs/33/probe`);
   const readings = page.getByRole('list', { name: 'Readings, newest first' });

@@ -17,7 +17,7 @@ export async function startBench(): Promise<void> {
     process.exit(EX_CONFIG);
   });
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void checkpoint(db));
-  await db.transaction((tx) => refreshSummaries(tx));
+  await refreshSummaries(db);
   void warmBoards(db);
 }
 

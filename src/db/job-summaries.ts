@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, isNotNull, isNull, like, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gt, inArray, isNotNull, isNull, like, max, or, sql, type SQL } from 'drizzle-orm';
 import type { JobEvent, LogSummary, Soak } from '../core/job';
 import { eventsOfJobs, type JobRow } from './jobs';
 import { keepSummary } from './keep-summary';
@@ -16,13 +16,36 @@ const staleOrMissing = sql`(${jobSummaries.jobNumber} is null or ${jobSummaries.
 /** Jobs that are brought up to date with one read. */
 const BATCH = 200;
 
-/** Brings the summaries that are stale up to date. */
+/** How far the summaries of a database were held against its events: nothing older can be stale. */
+const seen = new WeakMap<Session, { readonly event: number; readonly job: number }>();
+
+async function newestOf(db: Session): Promise<{ event: number; job: number }> {
+  const [[{ event }], [{ job }]] = await Promise.all([
+    db.select({ event: max(jobEvents.id) }).from(jobEvents),
+    db.select({ job: max(jobs.number) }).from(jobs),
+  ]);
+  return { event: event ?? 0, job: job ?? 0 };
+}
+
+/** Brings the summaries that are stale up to date. After the first time only what came since is looked at. */
 export async function refreshSummaries(db: Session): Promise<void> {
+  const before = seen.get(db);
+  const newest = await newestOf(db);
+  if (before?.event === newest.event && before.job === newest.job) return;
+  const since =
+    before &&
+    or(
+      gt(jobs.number, before.job),
+      inArray(
+        jobs.number,
+        db.selectDistinct({ number: jobEvents.jobNumber }).from(jobEvents).where(gt(jobEvents.id, before.event)),
+      ),
+    );
   const stale = await db
     .select({ number: jobs.number })
     .from(jobs)
     .leftJoin(jobSummaries, eq(jobSummaries.jobNumber, jobs.number))
-    .where(staleOrMissing);
+    .where(and(since, staleOrMissing));
   for (let from = 0; from < stale.length; from += BATCH) {
     const events = await eventsOfJobs(
       db,
@@ -30,6 +53,7 @@ export async function refreshSummaries(db: Session): Promise<void> {
     );
     for (const [number, log] of events) await keepSummary(db, number, log);
   }
+  seen.set(db, newest);
 }
 
 const FIELDS = {

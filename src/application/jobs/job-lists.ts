@@ -15,7 +15,8 @@ import type { Session } from '../../db/session';
 import { databaseProblem } from '../database-problem';
 import { loadJob } from './load-job';
 
-export interface JobLine extends JobSummary {
+/** A job in a list: no more than a line shows, since a page has many. */
+export interface JobLine extends Pick<JobSummary, 'number' | 'symptom' | 'outcome' | 'training' | 'openedAt'> {
   readonly device: string;
   /** Why it cannot be opened, where its board cannot be read. */
   readonly problem?: string;
@@ -35,7 +36,7 @@ export interface JobPage {
 }
 
 /** Jobs on one page of the list. */
-const PAGE = 100;
+const PAGE = 80;
 const MOST_WORDS = 8;
 
 /** A page of the jobs that have all words in their number, device, symptom or outcome, newest first. */
@@ -171,7 +172,7 @@ async function computedRow(db: Session, job: JobSummary, basis: string): Promise
     };
     return { ...rowOf(job, step), problem };
   }
-  const { next, findings, state, board } = view.value;
+  const { board, next, findings, state } = view.value;
   const found =
     STAGES.map(({ id }) => findings[id])
       .filter(Boolean)

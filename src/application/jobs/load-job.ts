@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
-import { fitToBoard, viewJob, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
+import { viewJob, fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
 import { fail, ok, type Result } from '../../core/result';
 import { readBoard } from '../../db/boards';
 import { findJob, jobEventsOf, type JobRow } from '../../db/jobs';

@@ -126,7 +126,9 @@ test('held by another program for long: a sentence, and nothing is half kept', a
     expect(await note(db, 'waits')).toMatchObject({ saved: false, code: 'busy' });
     expect(await jobEventsOf(db, job)).toHaveLength(1);
   } finally {
+    const ended = new Promise((resolve) => holder.once('exit', resolve));
     holder.kill();
+    await ended;
   }
 });
 
@@ -147,7 +149,9 @@ test('two programs that write to one file at once lose nothing and keep nothing 
   const script = path.join(process.cwd(), 'node_modules/.cache', `other-${process.pid}.ts`);
   writeFileSync(script, OTHER.replaceAll("'./src/", `'${process.cwd()}/src/`));
   try {
-    const other = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', script, `file:${file}`, String(job)]);
+    const other = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', script, `file:${file}`, String(job)], {
+      stdio: 'ignore',
+    });
     const ended = new Promise((resolve) => other.once('exit', resolve));
     let own = 0;
     while (other.exitCode === null) {

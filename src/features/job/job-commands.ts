@@ -21,7 +21,7 @@ export function useJobCommands(job: Pick<JobView, 'number' | 'undoable'>): Entry
     },
     { key: 'B', label: 'large type', quiet: true, run: toggleLargeType },
     // A digit begins a value: it names a stage only after the key that asks for one.
-    { key: 'G', label: 'go to a stage', quiet: true, choices: stages },
+    { key: 'G', label: 'Go to a stage', quiet: true, choices: stages },
   ];
 }
 

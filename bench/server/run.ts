@@ -1,0 +1,6 @@
+/** Benchmarks of the production server: npm run bench:server [kills]. They need a build. */
+import { benchKills } from './kills';
+import { benchLoad } from './load';
+
+await benchLoad();
+await benchKills(Number(process.argv[2] ?? 200));
