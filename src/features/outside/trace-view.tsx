@@ -25,7 +25,7 @@ export function TraceView({ job, port, outside, onKeep }: TraceViewProps) {
       ) : (
         <Box color="quiet">
           No trace yet: the CSV of any USB meter will do. Plug in, wait a minute, save, load it here; then the other way
-          round. Or let the simulated meter run.
+          round.{job.simulators && ' Or let the simulated meter run.'}
         </Box>
       )}
     </>
