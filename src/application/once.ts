@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { Database } from '../db/client';
 import { addEntry, findEntry, type EntryRow } from '../db/entries';
 import type { EntryMeta } from '../db/jobs';
+import { readText } from '../db/readable';
 import type { Session } from '../db/session';
 import { refused, saved, type ActionResult } from './action-result';
 import { databaseProblem } from './database-problem';
@@ -89,7 +90,13 @@ function answerAgain(known: EntryRow, asked: Pick<EntryRow, 'scope' | 'request'>
       `Expected a key of its own for each entry; this one was used for ${known.scope}. Not kept.`,
       'keyReused',
     );
-  return JSON.parse(known.answer) as ActionResult;
+  return answerOf(known);
+}
+
+/** The answer as it was given; one that cannot be read says at least that the entry was kept. */
+function answerOf({ answer }: EntryRow): ActionResult {
+  const read = readText(() => JSON.parse(answer) as ActionResult);
+  return read.ok ? read.value : saved('Kept before.');
 }
 
 /** What became of an entry whose answer never came. */
@@ -106,7 +113,7 @@ export async function settle(db: Database, key: string): Promise<Settled> {
   return db.transaction(
     async (tx): Promise<Settled> => {
       const known = await findEntry(tx, key);
-      if (known && known.request !== '') return { known: true, answer: JSON.parse(known.answer) as ActionResult };
+      if (known && known.request !== '') return { known: true, answer: answerOf(known) };
       if (!known) await addEntry(tx, { key, scope: 'given up', request: '', answer: '{}', at: entrant(key).at });
       return { known: false, answer: refused('It did not arrive. Not kept: enter it again.') };
     },

@@ -2,6 +2,7 @@ import { and, asc, count, desc, eq, gt, inArray, isNotNull, isNull, like, max, o
 import type { JobEvent, LogSummary, Soak } from '../core/job';
 import { eventsOfJobs, type JobRow } from './jobs';
 import { keepSummary } from './keep-summary';
+import { readText } from './readable';
 import { jobEvents, jobs, jobSummaries } from './schema';
 import type { Session } from './session';
 
@@ -155,21 +156,32 @@ export async function runningSoaks(db: Session): Promise<{ job: number; soak: So
     .select({ job: jobSummaries.jobNumber, soak: jobSummaries.soak })
     .from(jobSummaries)
     .where(isNotNull(jobSummaries.soak));
-  return rows.map(({ job, soak }) => ({ job, soak: JSON.parse(soak!) as Soak }));
+  return rows.flatMap(({ job, soak }) => {
+    const read = readText(() => JSON.parse(soak!) as Soak);
+    return read.ok ? [{ job, soak: read.value }] : [];
+  });
 }
 
-/** What the Bench shows of jobs, where it was kept. */
+/** What the Bench shows of jobs, where it was kept and can be read. */
 export async function keptSteps(
   db: Session,
   numbers: readonly number[],
-): Promise<Map<number, { step: string; basis: string }>> {
+): Promise<Map<number, { step: unknown; basis: string }>> {
   const rows = await db
     .select({ number: jobSummaries.jobNumber, step: jobSummaries.step, basis: jobSummaries.stepBasis })
     .from(jobSummaries)
     .where(inArray(jobSummaries.jobNumber, [...numbers]));
-  return new Map(rows.flatMap(({ number, step, basis }) => (step && basis ? [[number, { step, basis }]] : [])));
+  return new Map(
+    rows.flatMap(({ number, step, basis }) => {
+      const read = step && basis ? readText(() => JSON.parse(step) as unknown) : undefined;
+      return read?.ok ? [[number, { step: read.value, basis: basis! }] as const] : [];
+    }),
+  );
 }
 
-export async function keepStep(db: Session, number: number, step: string, basis: string): Promise<void> {
-  await db.update(jobSummaries).set({ step, stepBasis: basis }).where(eq(jobSummaries.jobNumber, number));
+export async function keepStep(db: Session, number: number, step: unknown, basis: string): Promise<void> {
+  await db
+    .update(jobSummaries)
+    .set({ step: JSON.stringify(step), stepBasis: basis })
+    .where(eq(jobSummaries.jobNumber, number));
 }

@@ -142,7 +142,7 @@ export async function loadBench(db: Session): Promise<BenchOverview> {
   for (const job of open) {
     const basis = JSON.stringify([job.version, job.boardId, job.boardRevision, knowledge.get(job.boardId)]);
     const known = kept.get(job.number);
-    rows.push(known?.basis === basis ? rowOf(job, JSON.parse(known.step) as Step) : await computedRow(db, job, basis));
+    rows.push(known?.basis === basis ? rowOf(job, known.step as Step) : await computedRow(db, job, basis));
   }
   // Owners wait for real devices: a job to learn on comes after them.
   const weight = (r: BenchRow): number => (r.training ? 10_000 : 0) + (r.urgent ? -1000 : (r.minutes ?? 20));
@@ -182,7 +182,7 @@ async function computedRow(db: Session, job: JobSummary, basis: string): Promise
     ...{ device: board.device, stage: next.stage, found, next: next.title, urgent },
     ...(next.minutes !== undefined && { minutes: next.minutes }),
   };
-  await whereWritable(() => keepStep(db, job.number, JSON.stringify(step), basis));
+  await whereWritable(() => keepStep(db, job.number, step, basis));
   return rowOf(job, step);
 }
 

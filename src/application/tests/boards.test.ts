@@ -7,7 +7,7 @@ import { listReferences } from '../../db/knowledge';
 import { savePartType } from '../../db/parts';
 import { temporaryDatabase } from '../../db/tests/temporary';
 import { enterLine } from '../jobs/execute';
-import { loadBench, loadBoardChoices, loadJobPage } from '../jobs/job-lists';
+import { loadBench, loadBoardChoices, loadJobPage, loadSoakClocks } from '../jobs/job-lists';
 import { loadJob } from '../jobs/load-job';
 import {
   addBoard,
@@ -119,6 +119,18 @@ describe('a row that cannot be read', () => {
     expect((await loadShelfFacts(db)).state.lots.size).toBe(0);
     const job = await loadJob(db, number);
     expect(job.ok).toBe(table !== 'boards');
+  });
+
+  test('of what is kept to save time is computed anew, or left out', async () => {
+    const number = await openJob(db, 'heronlog-4-c', AT);
+    await enterLine(db, number, 'soak 30', 'ohm', 'soak');
+    expect(await loadSoakClocks(db)).toMatchObject([{ job: number, minutes: 30 }]);
+    const before = (await loadBench(db)).open;
+    await db.run(sql`update job_summaries set step = '{', soak = '{'`);
+    await db.run(sql`update entries set answer = '{'`);
+    expect((await loadBench(db)).open).toEqual(before);
+    expect(await loadSoakClocks(db)).toEqual([]);
+    expect(await enterLine(db, number, 'soak 30', 'ohm', 'soak')).toMatchObject({ saved: true });
   });
 
   test('of a job’s board marks that job in the lists, with the sentence', async () => {
