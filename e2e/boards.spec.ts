@@ -140,3 +140,24 @@ test('a job is held against good boards, and a suspect opens into the readings b
   await expect(headline(page)).toHaveText(/^All \d+ as good boards read$/);
   await expect(page.getByRole('list', { name: 'Against good boards' })).toContainText('in 5.35 kΩ to 8.13 kΩ');
 });
+
+test('days and money are shown as they are where the bench stands; what is no currency is refused', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/library/practice?view=place`, { waitUntil: 'networkidle' });
+  await page.getByLabel('Currency').fill('EURO');
+  await page.getByRole('button', { name: 'Keep this' }).click();
+  await expect(
+    page.getByText('Expected a currency of three capitals such as EUR, or nothing; got "EURO".'),
+  ).toBeVisible();
+  await page.getByLabel('Currency').fill('EUR');
+  await page.getByLabel('Language').fill('de-DE');
+  // Jobs that came in at a quarter past ten in the morning, universal time: the next day has begun on Kiritimati.
+  await page.getByLabel('Time zone').selectOption('Pacific/Kiritimati');
+  await page.getByRole('button', { name: 'Keep this' }).click();
+  await expect(page.getByText('Kept: every day and price is shown like this from now on.')).toBeVisible();
+  await page.goto(`${server.url}/jobs?find=0037`);
+  await expect(page.getByRole('region', { name: 'The jobs' })).toContainText('25.11.2026');
+  await page.goto(`${server.url}/stock`);
+  await expect(page.getByText(/8,50\s€/)).toBeVisible();
+});

@@ -2,7 +2,8 @@ import type { Metadata } from 'next';
 import localFont from 'next/font/local';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { UiProvider } from '@/ui';
+import { loadPlace } from '@/features/practice/queries';
+import { PlaceProvider, UiProvider } from '@/ui';
 
 const text = localFont({
   src: '../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
@@ -22,10 +23,14 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
+  // Every page is made when it is asked for: the request was looked at before the database is.
+  const place = await loadPlace();
   return (
     <html lang="en" className={`${text.variable} ${figures.variable}`} suppressHydrationWarning>
       <body>
-        <UiProvider nonce={nonce}>{children}</UiProvider>
+        <UiProvider nonce={nonce}>
+          <PlaceProvider place={place}>{children}</PlaceProvider>
+        </UiProvider>
       </body>
     </html>
   );

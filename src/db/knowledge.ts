@@ -7,6 +7,7 @@ import { sitePracticeSchema, type SitePractice } from '../core/joints';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
 import { problemText } from '../core/result';
 import { referenceTable, type ReferenceReading } from '../core/reference';
+import type { BenchPlace } from '../core/units';
 import { readText, type UnreadableRow } from './readable';
 import { references, settings } from './schema';
 import type { Session } from './session';
@@ -17,6 +18,7 @@ const GOALS = 'heat goals';
 const SITES = 'site practice';
 const REPORT = 'report words';
 const WORLD = 'world';
+const PLACE = 'place';
 
 /** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
 async function findSetting<T>(
@@ -152,3 +154,12 @@ export const isDemoWorld = async (db: Session): Promise<boolean> =>
   (await findSetting(db, WORLD, (json) => json === 'demo')) ?? false;
 
 export const markDemoWorld = (db: Session): Promise<void> => saveSetting(db, WORLD, 'demo');
+
+/** Where this bench stands, as it was set; the form is checked by whoever sets it. */
+export const findPlace = async (
+  db: Session,
+  parse: (stored: unknown) => BenchPlace,
+  marks?: UnreadableRow[],
+): Promise<BenchPlace | undefined> => findSetting(db, PLACE, parse, marks);
+
+export const savePlace = (db: Session, place: BenchPlace): Promise<void> => saveSetting(db, PLACE, place);

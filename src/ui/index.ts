@@ -1,4 +1,5 @@
 export { UiProvider } from './provider';
+export { Money, PlaceProvider, usePlace } from './place';
 export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
 export type { EntryAnswer, EntryFate } from './frame/use-entry';
 export { EntryOfferProvider, useEntryOffer, useEntryPedal, type EntryOrigin } from './frame/entry-offer';

@@ -23,6 +23,7 @@ import { appendStock, stockEventsOf } from '../../db/stock';
 import { refused, refusedFor, saved, type ActionResult } from '../action-result';
 import { markKey, stationAfterRun, takeRun, type StationAfterRun } from '../calibrate-from-run';
 import { oncePrepared } from '../once';
+import { loadPlace } from '../place';
 import { enter } from './execute';
 import { loadJob } from './load-job';
 
@@ -151,7 +152,9 @@ export async function isLessonKept(db: Session, number: number, timesBack = 0): 
 /** The report of a job; undefined when there is no such job. */
 export async function loadReport(db: Session, number: number, withPrivate = false): Promise<JobReport | undefined> {
   const job = await loadJob(db, number);
-  return job.ok ? reportOf(job.value, { words: await findReportWords(db), withPrivate }) : undefined;
+  return job.ok
+    ? reportOf(job.value, { words: await findReportWords(db), withPrivate, place: await loadPlace(db) })
+    : undefined;
 }
 
 /** The bytes of a report's pictures, by their SHA-256. */

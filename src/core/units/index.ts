@@ -15,3 +15,4 @@ export {
   formatVolt,
 } from './format';
 export { parseFigure } from './parse';
+export { dayIn, isLocale, isTimeZone, moneyIn, NOWHERE, type BenchPlace } from './place';

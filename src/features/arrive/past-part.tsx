@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
 import { formatChance } from '@/core/units';
-import { AnswerNote, PlainButton, useEntryOffer } from '@/ui';
+import { AnswerNote, PlainButton, useEntryOffer, usePlace } from '@/ui';
 
 type Past = JobView['past'][number];
 
@@ -20,6 +20,7 @@ export interface PastPartProps {
 
 /** What a job that came back knows: what was done and proven, how long it held, and what reads otherwise now. */
 export function PastPart({ job, lessonsKept, onDropLesson }: PastPartProps) {
+  const { day } = usePlace();
   return job.past.map((past, i) => {
     const timesBack = job.past.length - 1 - i;
     return (
@@ -29,7 +30,7 @@ export function PastPart({ job, lessonsKept, onDropLesson }: PastPartProps) {
           {past.mended.length > 0 && `: ${formatChance(past.againChance)} that it is the same work again`}
         </Text>
         <Text>
-          Closed {past.closedAt.slice(0, 10)} as {past.outcome}. {past.mended.join(', ') || 'Nothing was changed'}.{' '}
+          Closed {day(past.closedAt)} as {past.outcome}. {past.mended.join(', ') || 'Nothing was changed'}.{' '}
           {past.cause && `The owner was told: ${past.cause.replace(/\.$/, '')}. `}
           {past.reason && `It was closed with gates not met: ${past.reason.replace(/\.$/, '')}.`}
         </Text>

@@ -12,7 +12,7 @@ import {
   type Outcome,
 } from '@/core/job';
 import { parseFigure } from '@/core/units';
-import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
+import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput, usePlace } from '@/ui';
 import { PicturePart } from './picture-part';
 import { closeJob, dropLesson, keepLesson, reopenJob } from './actions';
 
@@ -24,12 +24,13 @@ const OUTCOME_WORDS: Record<Outcome, string> = {
 
 /** The outcome, what the owner is told, and the report. A job closes as repaired only with its gates, or with a reason. */
 export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: boolean }) {
+  const { day } = usePlace();
   const { closed } = job.state;
   const open = job.proof.gates.filter((g) => !g.holds);
   if (closed) {
     return (
       <>
-        <Headline title={`Closed: ${OUTCOME_WORDS[closed.outcome].toLowerCase()}`} aside={closed.at.slice(0, 10)}>
+        <Headline title={`Closed: ${OUTCOME_WORDS[closed.outcome].toLowerCase()}`} aside={day(closed.at)}>
           {closed.cause || 'No cause stated.'} {closed.reason && `Closed with gates not met: ${closed.reason}`}
         </Headline>
         <ReportLinks number={job.number} />

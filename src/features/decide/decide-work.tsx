@@ -1,11 +1,11 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState, useTransition, type ReactNode } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { EventBody, JobView, KeepEvent } from '@/core/job';
 import { repairAction, targetName, type BoardTarget, type Repair } from '@/core/diagnose';
 import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
-import { Headline, MainButton, PlainButton, ProblemNote } from '@/ui';
+import { Headline, MainButton, PlainButton, ProblemNote, Money } from '@/ui';
 
 type Decision = Extract<EventBody, { kind: 'decision' }>;
 
@@ -129,7 +129,9 @@ function RouteRow({
       </chakra.td>
       <Figure>{formatChance(repair.cureChance)}</Figure>
       <Figure>{Math.round(repair.minutes)}</Figure>
-      <Figure>{repair.price.toFixed(2)}</Figure>
+      <Figure>
+        <Money amount={repair.price} />
+      </Figure>
       <Figure>{`${(100 * repair.harm).toFixed(1)} %`}</Figure>
       <chakra.td textAlign="right" pl="4">
         {chosen ? (
@@ -163,7 +165,7 @@ const asDecided = (target: BoardTarget) => ({ action: repairAction(target), ref:
 const decisionWords = ({ words, targets: [first, ...more] }: Repair): string =>
   more.length === 0 && first.kind === 'part' ? `New ${first.ref}, same revision` : words;
 
-function Figure({ children }: { children: string | number }) {
+function Figure({ children }: { children: ReactNode }) {
   return (
     <chakra.td fontFamily="mono" fontWeight="600" fontSize="16px" textAlign="right" whiteSpace="nowrap">
       {children}

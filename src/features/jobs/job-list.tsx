@@ -4,7 +4,7 @@ import { useEffect, useRef, useState, useTransition } from 'react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text, chakra } from '@chakra-ui/react';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, usePlace } from '@/ui';
 import type { JobLine, JobPage } from './queries';
 
 const COLUMNS = '72px minmax(0, 1.2fr) minmax(0, 2fr) 110px 110px';
@@ -102,6 +102,7 @@ const PageLink = ({ href, children }: { href: string; children: string }) => (
 );
 
 function Row({ job }: { job: JobLine }) {
+  const { day } = usePlace();
   return (
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
       <NextLink href={`/jobs/${job.number}`} prefetch={false}>
@@ -123,7 +124,7 @@ function Row({ job }: { job: JobLine }) {
             {job.problem ?? job.symptom}
           </Text>
           <Text as="span" fontFamily="mono" fontSize="14px">
-            {job.openedAt.slice(0, 10)}
+            {day(job.openedAt)}
           </Text>
           <Text as="span" color={job.outcome === 'repaired' ? 'leaf' : job.outcome ? 'amberText' : 'copperText'}>
             {job.outcome ?? 'open'}

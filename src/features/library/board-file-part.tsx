@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import { useRouter } from 'next/navigation';
 import { Flex, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
-import { AnswerNote, Named, PlainButton, SidebarPart, TextInput } from '@/ui';
+import { AnswerNote, Named, PlainButton, SidebarPart, TextInput, usePlace } from '@/ui';
 import { copyBoard, setBoardRetired } from './actions';
 import type { BoardFile } from './queries';
 
@@ -12,6 +12,7 @@ const MOST_SHOWN = 4;
 
 /** The revisions of a board's file, and what can be done with the board: copied as the start of another, or retired. */
 export function BoardFilePart({ id, file }: { id: string; file: BoardFile }) {
+  const { day } = usePlace();
   const router = useRouter();
   const [newId, setNewId] = useState('');
   const [answer, setAnswer] = useState<ActionResult>();
@@ -27,7 +28,7 @@ export function BoardFilePart({ id, file }: { id: string; file: BoardFile }) {
     <SidebarPart title="Its file">
       {file.revisions.slice(0, MOST_SHOWN).map(({ revision, addedAt }, i) => (
         <Text key={revision} fontSize="14px" color={i === 0 ? 'ink' : 'quiet'}>
-          File {revision}, added {addedAt.slice(0, 10)}
+          File {revision}, added {day(addedAt)}
           {i === 0 && ': new jobs are opened on it'}
         </Text>
       ))}
@@ -36,7 +37,7 @@ export function BoardFilePart({ id, file }: { id: string; file: BoardFile }) {
       </Text>
       {retired && (
         <Text fontSize="14px" color="amberText" mb="2">
-          Retired on {file.retiredAt!.slice(0, 10)}: no new job is opened on it.
+          Retired on {day(file.retiredAt!)}: no new job is opened on it.
         </Text>
       )}
       <Flex gap="2" align="flex-end" mb="2">

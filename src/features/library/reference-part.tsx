@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import { Flex, Link, Text, chakra } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
-import { FigureLine, FilePick, SidebarPart, ProblemNote } from '@/ui';
+import { FigureLine, FilePick, SidebarPart, ProblemNote, usePlace } from '@/ui';
 import { addReferences, dropReferenceImport } from './actions';
 
 /** Readings that came in one file. */
@@ -24,6 +24,7 @@ export function ReferencePart({
   references: readonly ReferenceReading[];
   imports: readonly ReferenceImport[];
 }) {
+  const { day } = usePlace();
   const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
   const [busy, start] = useTransition();
   const points = new Set(references.map((r) => r.point)).size;
@@ -48,7 +49,7 @@ export function ReferencePart({
       {imports.slice(0, 3).map(({ key, at, readings }) => (
         <Flex key={key} gap="3" fontSize="14px" mt="1" align="baseline">
           <span>
-            {readings} from a file of {at.slice(0, 10)}
+            {readings} from a file of {day(at)}
           </span>
           <chakra.button
             type="button"

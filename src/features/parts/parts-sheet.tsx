@@ -1,8 +1,9 @@
 import NextLink from 'next/link';
+import type { ReactNode } from 'react';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { PART_KIND_WORDS } from '@/core/board';
 import { SOURCE_WORDS, type PartType } from '@/core/parts';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, Money } from '@/ui';
 import { EvidenceForm } from './evidence-form';
 import { FamilyForm } from './family-form';
 import { PartUpload } from './part-upload';
@@ -107,7 +108,7 @@ function TypeDetail({ type, parts, family }: { type: PartType; parts: Parts; fam
           />
         )}
         <Fact name="Body bears" value={type.bodyLimitC === undefined ? undefined : `${type.bodyLimitC} °C`} />
-        <Fact name="New" value={type.price === undefined ? 'cannot be bought' : type.price.toFixed(2)} />
+        <Fact name="New" value={type.price === undefined ? 'cannot be bought' : <Money amount={type.price} />} />
       </Box>
       <Box>
         <Title>Reports</Title>
@@ -145,7 +146,7 @@ const Title = ({ children }: { children: React.ReactNode }) => (
   </Text>
 );
 
-const Fact = ({ name, value }: { name: string; value: string | undefined }) => (
+const Fact = ({ name, value }: { name: string; value: ReactNode }) => (
   <Text>
     {name}:{' '}
     <Text as="span" fontFamily="mono" color={value === undefined ? 'amberText' : 'ink'}>

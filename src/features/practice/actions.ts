@@ -2,6 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import type { ActionResult } from '@/application/action-result';
+import * as places from '@/application/place';
 import * as settings from '@/application/settings';
 import { database } from '@/db/client';
 
@@ -17,6 +18,10 @@ export const keepPractice = async (change: unknown): Promise<ActionResult> =>
 /** Keeps how the shop's reports read; what makes no sense changes nothing. */
 export const keepReportWords = async (words: unknown): Promise<ActionResult> =>
   shown(await settings.keepReportWords(await database(), words));
+
+/** Keeps where the bench stands: its time zone, language and money. */
+export const keepPlace = async (place: unknown): Promise<ActionResult> =>
+  shown(await places.keepPlace(await database(), place));
 
 /** What the closed jobs of this bench say of each kind of part; nothing is kept by asking. */
 export const learnFromJobs = async () => settings.learnFromJobs(await database());

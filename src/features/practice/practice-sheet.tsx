@@ -2,12 +2,13 @@ import type { Practice } from '@/core/diagnose';
 import type { ReportWords } from '@/core/job';
 import { ViewLinks } from '@/ui';
 import { PartsPart } from './parts-part';
+import { PlacePart } from './place-part';
 import { ReadingsPart } from './readings-part';
 import { ReportPart } from './report-part';
 import { StoryPart } from './story-part';
 import { PRACTICE_VIEWS, type PracticeView } from './view';
 
-const PARTS: Readonly<Record<Exclude<PracticeView, 'report'>, typeof ReadingsPart>> = {
+const PARTS: Readonly<Record<Exclude<PracticeView, 'report' | 'place'>, typeof ReadingsPart>> = {
   readings: ReadingsPart,
   story: StoryPart,
   parts: PartsPart,
@@ -23,7 +24,7 @@ export function PracticeSheet({
   reportWords: ReportWords;
   view: PracticeView;
 }) {
-  const Part = view === 'report' ? undefined : PARTS[view];
+  const Part = view === 'report' || view === 'place' ? undefined : PARTS[view];
   return (
     <>
       <ViewLinks
@@ -31,7 +32,9 @@ export function PracticeSheet({
         current={view}
         views={PRACTICE_VIEWS.map(([id, name]) => ({ id, name, href: `?view=${id}` }))}
       />
-      {Part ? <Part practice={practice} /> : <ReportPart words={reportWords} />}
+      {Part && <Part practice={practice} />}
+      {view === 'report' && <ReportPart words={reportWords} />}
+      {view === 'place' && <PlacePart timeZones={Intl.supportedValuesOf('timeZone')} />}
     </>
   );
 }

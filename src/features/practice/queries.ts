@@ -1,9 +1,13 @@
 import 'server-only';
 import type { Practice } from '@/core/diagnose';
 import type { ReportWords } from '@/core/job';
+import * as places from '@/application/place';
+import type { BenchPlace } from '@/core/units';
 import { database } from '@/db/client';
 import { findPractice, findReportWords } from '@/db/knowledge';
 
 export const loadPractice = async (): Promise<Practice> => findPractice(await database());
 
 export const loadReportWords = async (): Promise<ReportWords> => findReportWords(await database());
+
+export const loadPlace = async (): Promise<BenchPlace> => places.loadPlace(await database());

@@ -4,6 +4,7 @@ export const PRACTICE_VIEWS = [
   ['story', 'The story'],
   ['parts', 'Parts and money'],
   ['report', 'The report'],
+  ['place', 'Days and money'],
 ] as const;
 export type PracticeView = (typeof PRACTICE_VIEWS)[number][0];
 

@@ -25,6 +25,7 @@ import {
   PlainButton,
   ProblemNote,
   TextInput,
+  usePlace,
 } from '@/ui';
 import { LogCurves } from '@/drawings/log-curves';
 import { keepCalibration } from './actions';
@@ -37,6 +38,7 @@ const EMPTY: readonly Trial[] = [];
 
 /** One station: what its air does, how that was found, and finding it again. */
 export function StationSheet({ station, history, simulators }: KnownStation & { readonly simulators: boolean }) {
+  const { day } = usePlace();
   const [trials, setTrials] = useState<readonly Trial[]>(EMPTY);
   const [flow, setFlow] = useState(String(Math.min(station.flowLpm[1], DEFAULT_BLOW.flowLpm)));
   const [set, setSet] = useState(String(DEFAULT_BLOW.setC));
@@ -63,7 +65,7 @@ export function StationSheet({ station, history, simulators }: KnownStation & { 
       <Box minW="0">
         <Headline title={station.name} aside={`${Math.round(100 * station.doubt)} % doubt`}>
           {history.length > 0
-            ? `Calibrated ${history[history.length - 1].at.slice(0, 10)}; every plan for it is computed with these figures.`
+            ? `Calibrated ${day(history[history.length - 1].at)}; every plan for it is computed with these figures.`
             : 'Never calibrated here: its figures are taken from elsewhere, and every plan carries their doubt.'}
         </Headline>
         <Flex gap="8" wrap="wrap" mb="5">
@@ -250,6 +252,7 @@ function changeWords(station: Station, { outletEfficiency, multiplier, misfit }:
 }
 
 function HistoryPart({ history }: { history: readonly CalibrationRecord[] }) {
+  const { day } = usePlace();
   if (history.length === 0) return null;
   return (
     <SidebarPart title="History">
@@ -259,7 +262,7 @@ function HistoryPart({ history }: { history: readonly CalibrationRecord[] }) {
         return (
           <Box key={record.at + i} mb="1.5" fontSize="14px">
             <Text as="span" fontFamily="mono">
-              {record.at.slice(0, 10)}
+              {day(record.at)}
             </Text>{' '}
             ε {record.calibration.outletEfficiency.value.toFixed(2)}, m {record.calibration.multiplier.value.toFixed(2)}{' '}
             at {record.flowLpm} l/min, {record.trials} {record.trials === 1 ? 'trial' : 'trials'}

@@ -5,7 +5,7 @@ import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import { NOMINAL_STATION, type Station } from '@/core/heat';
-import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput } from '@/ui';
+import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput, usePlace } from '@/ui';
 import { keepStation } from './actions';
 import type { KnownStation } from './queries';
 
@@ -13,6 +13,7 @@ const COLUMNS = 'minmax(0, 1.6fr) 110px 110px 90px 150px 150px minmax(0, 1fr)';
 
 /** The hot-air stations of this bench: what each can do, and how well it is known. */
 export function StationsSheet({ stations }: { stations: readonly KnownStation[] }) {
+  const { day } = usePlace();
   return (
     <>
       <Headline title={`${stations.length} stations`} aside="library">
@@ -44,7 +45,7 @@ export function StationsSheet({ stations }: { stations: readonly KnownStation[] 
               <span>{s.setC.join(' to ')}</span>
               <span>{s.flowLpm.join(' to ')}</span>
               <Text as="span" color={history.length > 0 ? 'ink' : 'amberText'}>
-                {history.length > 0 ? history[history.length - 1].at.slice(0, 10) : 'never here'}
+                {history.length > 0 ? day(history[history.length - 1].at) : 'never here'}
               </Text>
             </Grid>
           </NextLink>

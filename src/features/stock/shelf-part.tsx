@@ -2,7 +2,7 @@ import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { LotArrivals } from '@/core/stock';
 import { formatChance } from '@/core/units';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, Money } from '@/ui';
 import { MoistureLine } from './moisture-line';
 import type { Shelf } from './queries';
 import type { Tray } from './view';
@@ -48,7 +48,7 @@ export function ShelfPart({ shelf: { lots, arrivals, trays, reorders } }: { shel
             {lot.left}
           </Text>
           <Text as="span" fontFamily="mono">
-            {lot.unitPrice.toFixed(2)}
+            <Money amount={lot.unitPrice} />
           </Text>
           <Text as="span" fontSize="14px">
             <MoistureLine moisture={lot.moisture} />

@@ -1,5 +1,5 @@
 import { unsteadyLabels } from '../../diagnose';
-import { formatMinutes, formatVolt } from '../../units';
+import { dayIn, formatMinutes, formatVolt, moneyIn, NOWHERE, type BenchPlace } from '../../units';
 import { originsSummary } from '../log';
 import { DEFAULT_REPORT_WORDS, filledIn, type ReportWords } from './report-words';
 import { shortWords } from '../assessment/findings';
@@ -14,18 +14,18 @@ import type { JobView } from '../assessment/view';
 /** So many points of a trace are printed: more than that no paper shows. */
 const PRINTED_POINTS = 150;
 
-const day = (iso: string): string => iso.slice(0, 10);
-
 export interface ReportOptions {
   readonly words?: ReportWords;
   /** Puts the notes in; image names stay out all the same. */
   readonly withPrivate?: boolean;
+  /** Where the bench stands: its days and its money. */
+  readonly place?: BenchPlace;
 }
 
 /** What the owner and the shop get on paper. Notes and image names stay out unless asked for: they may be private. */
 export function reportOf(
   job: JobView,
-  { words = DEFAULT_REPORT_WORDS, withPrivate = false }: ReportOptions = {},
+  { words = DEFAULT_REPORT_WORDS, withPrivate = false, place = NOWHERE }: ReportOptions = {},
 ): JobReport {
   const { state, proof, board } = job;
   const { closed } = state;
@@ -39,15 +39,15 @@ export function reportOf(
       what: `${ref} ${what}`,
       from: [typeId, offer].filter(Boolean).join(', '),
     })),
-    past: job.past.map(pastWords),
+    past: job.past.map((past) => pastWords(past, place)),
     traces: tracesOf(job),
-    bill: billOf(job, words),
+    bill: billOf(job, words, place),
     origins: originsSummary(job.readings.map((r) => r.origin)),
     pictures: state.pictures.map(({ sha256, words: shows }) => ({ sha256, words: shows })),
     ...(withPrivate && { notes: [...state.notes] }),
     device: `${board.device}, ${board.name}, revision ${board.revision}`,
-    opened: day(job.openedAt),
-    closed: closed && day(closed.at),
+    opened: dayIn(place, job.openedAt),
+    closed: closed && dayIn(place, closed.at),
     outcome: closed
       ? { repaired: 'Repaired', stopped: 'Stopped', returned: 'Returned as it came' }[closed.outcome]
       : 'Open',
@@ -82,9 +82,9 @@ export function reportOf(
   };
 }
 
-function pastWords({ closedAt, reopenedAt, daysGood, mended, outcome }: Past): string {
+function pastWords({ closedAt, reopenedAt, daysGood, mended, outcome }: Past, place: BenchPlace): string {
   const work = mended.join(', ') || 'nothing was changed';
-  return `Closed ${day(closedAt)} as ${outcome} (${work}); came back ${day(reopenedAt)}, after ${daysGood} days.`;
+  return `Closed ${dayIn(place, closedAt)} as ${outcome} (${work}); came back ${dayIn(place, reopenedAt)}, after ${daysGood} days.`;
 }
 
 function tracesOf({ board, state }: JobView): ReportTrace[] {
@@ -102,10 +102,12 @@ function tracesOf({ board, state }: JobView): ReportTrace[] {
   );
 }
 
-function billOf({ state: { closed } }: JobView, { money }: ReportWords): JobReport['bill'] {
+function billOf({ state: { closed } }: JobView, { money }: ReportWords, place: BenchPlace): JobReport['bill'] {
   return [
     ...(closed?.minutes === undefined ? [] : [{ what: 'Bench work', figure: formatMinutes(closed.minutes) }]),
-    ...(closed?.price === undefined ? [] : [{ what: 'Price', figure: `${money} ${closed.price.toFixed(2)}`.trim() }]),
+    ...(closed?.price === undefined
+      ? []
+      : [{ what: 'Price', figure: `${money} ${moneyIn(place, closed.price)}`.trim() }]),
   ];
 }
 
