@@ -103,19 +103,21 @@ test('files that are no traces or captures get a sentence and leave the job as i
   const problem = page.getByRole('alert').filter({ hasText: 'xpected' });
   await openView(page, 'Traces');
   await page.getByLabel('Load a trace, A way').setInputFiles(file('empty.csv', ''));
-  await expect(problem).toContainText('empty.csv: Expected a meter’s CSV file; got an empty file.');
+  await expect(problem).toContainText('empty.csv: expected volts and amps of a USB meter; got an empty file.');
   await page
     .getByLabel('Load a trace, A way')
     .setInputFiles(
       file(
         'scaled.csv',
-        `Time (s),Voltage (V),Current (A)\n${Array.from({ length: 30 }, (_, i) => `${i},5020,0.1`).join('\n')}`,
+        `Time (s),Voltage (V),Current (A)\n${Array.from({ length: 30 }, (_, i) => `${30 - i},5.02,0.1`).join('\n')}`,
       ),
     );
-  await expect(problem).toContainText('Expected a port voltage up to 60 V; got 5020.0');
+  await expect(problem).toContainText(
+    'scaled.csv: Expected times that go on; row 2 lies 1.000 s before the one above it.',
+  );
   await openView(page, 'Conversation');
   await page.getByLabel('Load a capture').setInputFiles(file('noise.bin', Buffer.alloc(50_000)));
-  await expect(problem).toContainText('noise.bin: Expected rows of text; got 10,000 bytes without a line end.');
+  await expect(problem).toContainText('noise.bin: Expected rows of time and levels');
   await openView(page, 'The meter');
   await page.reload();
   await expect(page.getByText('not read yet')).toHaveCount(2);
@@ -219,12 +221,16 @@ test('columns are asked for where a file leaves them in doubt', async ({ page })
   await openView(page, 'Traces');
   const rows = Array.from({ length: 80 }, () => '0.61;15.02').join('\n');
   await page.getByLabel('Load a trace, A way').setInputFiles(file('bare.csv', `one;two\n${rows}\n`));
-  const ask = page.getByRole('region', { name: 'Which column is what' });
-  await expect(ask).toContainText('No time column: taken as 0.1 s a sample.');
-  await ask.getByLabel('volts').selectOption('two');
-  await ask.getByLabel('amps').selectOption('one');
-  await ask.getByLabel('seconds a sample').fill('1');
-  await ask.getByRole('button', { name: 'Keep it so' }).click();
+  const ask = page.getByRole('region', { name: 'What the file leaves open' });
+  await expect(ask).toContainText('The file has no column of times');
+  await page.keyboard.type('1 s');
+  await page.keyboard.press('Enter');
+  await expect(ask).toContainText('No column is named as the voltage of the bus.');
+  await page.keyboard.press('2');
+  await expect(ask).toContainText('No column is named as the current of the bus.');
+  await page.keyboard.press('1');
+  await expect(ask).toContainText('0.61 A or mA');
+  await page.keyboard.press('1');
   await expect(page.getByRole('img', { name: 'Current over time, both plug ways' })).toContainText('charging steadily');
   await openView(page, 'The meter');
   await expect(page.locator('main')).toContainText('15.02 V');

@@ -1,7 +1,8 @@
 import { closeSync, mkdtempSync, openSync, readSync, rmSync, statSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { captureCsv, CaptureReader, conversation, edgesOf, OFFERS_65W } from '../../src/core/usb';
+import { CaptureReader } from '../../src/core/import';
+import { captureCsv, conversation, edgesOf, OFFERS_65W } from '../../src/core/usb';
 import { note, ratio, section } from '../print';
 
 const PIECE_BYTES = 1 << 20;
@@ -17,10 +18,10 @@ export function benchCapture(): void {
   let messages = 0;
   const before = process.memoryUsage().rss;
   const decoding = seconds(() => {
-    const reader = new CaptureReader();
+    const reader = new CaptureReader('bench.csv');
     eachPiece(file, (piece) => reader.push(piece));
     const result = reader.finish();
-    if (result.ok) messages = result.value.packets.length;
+    if (result.kind === 'understood') messages = result.value?.packets.length ?? 0;
   });
   const perRound = conversation({ trouble: 'none', offers: OFFERS_65W, want: 3, wantMa: 2000 }).length;
   note(

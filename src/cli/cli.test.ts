@@ -226,7 +226,7 @@ describe('usb', () => {
     [
       'a capture that is none',
       () => ['usb', 'decode', file('words.csv', 'hello\n')],
-      /Expected rows of time and two levels/,
+      /Expected rows of time and levels/,
     ],
     ['hex that is none', () => ['usb', 'decode', file('odd.hex', 'ff zz\n')], /line 1: expected hex; got "zz"/],
     ['a missing capture', () => ['usb', 'decode', 'nowhere.csv'], /nowhere\.csv: ENOENT/],
@@ -240,7 +240,7 @@ describe('usb', () => {
     [
       'a meter file without figures',
       () => ['usb', 'trace', HERON, file('none.csv', 'a,b\n')],
-      /Expected rows with volts and amps/,
+      /Expected rows of two or more columns with figures/,
     ],
   ])('%s ends with exit code 2 and a sentence', async (_, args, words) => {
     const { code, err } = await cli(...args());

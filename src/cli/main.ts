@@ -5,6 +5,7 @@ import { addBoardCommands } from './board';
 import { addDiagnoseCommands } from './diagnose';
 import { addHeatCommands } from './heat';
 import { addImageCommands } from './image';
+import { addImportCommand } from './import';
 import { InputProblem } from './input';
 import { addPartCommands } from './parts';
 import { addProofCommands } from './proof';
@@ -19,17 +20,19 @@ export function program(): Command {
   addImageCommands(root);
   addProofCommands(root);
   addUsbCommands(root);
+  addImportCommand(root);
   addBoardCommands(root);
   addPartCommands(root);
   addSchemaCommand(root);
   return root;
 }
 
-/** @returns the exit code: 0 done, 2 bad input. */
+/** @returns the exit code: 0 done, 2 bad input; a command may say its own. */
 export async function run(args: readonly string[]): Promise<number> {
   try {
+    process.exitCode = 0;
     await program().parseAsync(args, { from: 'user' });
-    return 0;
+    return Number(process.exitCode ?? 0);
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
     if (!(error instanceof InputProblem)) throw error;

@@ -1,7 +1,6 @@
 import { closeSync, openSync, readSync } from 'node:fs';
 import type { Command } from 'commander';
 import {
-  CaptureReader,
   decodePowerObject,
   packetWords,
   powerObjectWords,
@@ -12,7 +11,6 @@ import {
 import {
   CHARGERS,
   expectDraw,
-  importMeterCsv,
   nameSegments,
   PACK_STATES,
   SEGMENT_WORDS,
@@ -21,6 +19,7 @@ import {
   type PackState,
 } from '../core/trace';
 import type { Board, Port } from '../core/board';
+import { CaptureReader, meterTable, type Outcome } from '../core/import';
 import { complain, InputProblem, print, readBoard, readBytes } from './input';
 
 interface PortOptions {
@@ -83,10 +82,18 @@ function decodeList(file: string): CaptureReading {
 }
 
 function decodeCapture(file: string, rate: string | undefined): CaptureReading {
-  const reader = new CaptureReader(rate === undefined ? undefined : Number(rate));
+  const reader = new CaptureReader(file, rate === undefined ? {} : { rate });
   readPieces(file, (piece) => reader.push(piece));
-  const reading = reader.finish();
-  return reading.ok ? reading.value : complain(reading.problems.map((p) => ({ ...p, at: file })));
+  return valueOf(reader.finish(), file);
+}
+
+/** What was read; open questions are told as problems here, with the command that takes answers. */
+function valueOf<T>(outcome: Outcome<T>, file: string): T {
+  if (outcome.kind === 'refused') return complain(outcome.problems.map((p) => ({ ...p, at: file })));
+  if (outcome.value !== undefined) return outcome.value;
+  return complain(
+    outcome.questions.map((q) => ({ at: file, message: `${q.why} Ask with: unisolda import --answer "${q.id}=…".` })),
+  );
 }
 
 /** Reads a file piece by piece, so that memory does not grow with it. */
@@ -113,10 +120,10 @@ function readPieces(file: string, take: (piece: Uint8Array) => boolean): void {
 function trace(boardFile: string, csvFile: string, options: PortOptions): void {
   const board = readBoard(boardFile);
   const expected = expectedFor(board, options);
-  const imported = importMeterCsv(new TextDecoder().decode(readBytes(csvFile)));
-  const meter = imported.ok ? imported.value : complain(imported.problems.map((p) => ({ ...p, at: csvFile })));
+  const imported = meterTable.read({ name: csvFile, bytes: readBytes(csvFile) }, {});
+  const meter = valueOf(imported, csvFile);
   const segments = nameSegments(meter.trace, expected);
-  print({ expected, doubts: meter.doubts, segments: segments.map((s) => ({ ...s, words: SEGMENT_WORDS[s.name] })) });
+  print({ expected, segments: segments.map((s) => ({ ...s, words: SEGMENT_WORDS[s.name] })) });
 }
 
 function portOf(board: Board, id: string | undefined): Port {

@@ -15,7 +15,7 @@ export {
   type Calibration,
   type Trial,
 } from './fit';
-export { importThermoCsv, wholeSeconds, type ThermoLog } from './log-csv';
+export { logOf, wholeSeconds, type ThermoLog } from './log-csv';
 export { calibrated, driftOf, trialSchema, type CalibrationRecord } from './trials';
 export { calibrationFromMark, type MarkAnswer } from './mark';
 export { calibrationFromCurve, type LoggedAnswer, type LoggedCurve } from './logged';

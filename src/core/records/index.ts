@@ -1,2 +1,3 @@
-export { flatten, type Chunk, type ImageFormat, type LoadedImage } from './memory';
+export { flatten, joined as joinChunks, type Chunk, type ImageFormat, type LoadedImage } from './memory';
+export { hexBytes } from './hex-line';
 export { asItWas, formatOf, loadImage, saveImage } from './load';

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result';
 import { bigEndian, hexBytes, hexText, numberOf, sumOfBytes } from './hex-line';
-import { isLower, linesOf } from './lines';
-import { joined, type Chunk, type LoadedImage, type RecordLine } from './memory';
+import { isLower, isRemark, linesOf } from './lines';
+import { joined, type Chunk, type LoadedImage, type RecordLine, type Remark } from './memory';
 
 /** Record types. Source: Hexadecimal Object File Format Specification, revision A, 1988. */
 const DATA = 0;
@@ -20,15 +20,20 @@ const LENGTHS: Readonly<Record<number, number>> = {
   [START_LINEAR]: 4,
 };
 
-/** Reads Intel HEX, all record types. A problem names the line, the field, what was expected and what was got. */
+/** Reads Intel HEX, all record types, comments between them and a missing end record, which is noted. A problem names the line, the field, what was expected and what was got. */
 export function readIntelHex(text: string): Result<LoadedImage> {
   const { lines, newline, endsWithNewline } = linesOf(text);
   const records: RecordLine[] = [];
   const pieces: Chunk[] = [];
+  const remarks: Remark[] = [];
   let [base, segmented] = [0, false];
   let startAddress: number | undefined;
   for (const { number, text: line } of lines) {
     const at = `line ${number}`;
+    if (isRemark(line)) {
+      remarks.push({ before: records.length, text: line });
+      continue;
+    }
     if (records.length > 0 && records[records.length - 1].type === END)
       return fail('Expected nothing after the end record.', at);
     const parsed = parseLine(line, at);
@@ -44,12 +49,15 @@ export function readIntelHex(text: string): Result<LoadedImage> {
     if (record.type === START_LINEAR) startAddress = numberOf(record.data, 0, 4);
   }
   if (records.length === 0) return fail('Expected Intel HEX records; got none.');
+  const notes = remarks.some((r) => r.text !== '') ? ['Comments are kept and count for nothing.'] : [];
   if (records[records.length - 1].type !== END)
-    return fail(`Expected the end record (:00000001FF) at the end; the file stops after line ${lines.length}.`);
+    notes.push(
+      `The end record (:00000001FF) is missing: the file stops after line ${lines.length}, and may have been cut.`,
+    );
   const { chunks, twiceAt } = joined(pieces);
   if (twiceAt !== undefined)
     return fail(`Expected each byte once; address ${hexText(bigEndian(twiceAt, 4))} is given twice.`);
-  return ok({ format: 'intel-hex', chunks, lines: records, newline, endsWithNewline, startAddress });
+  return ok({ format: 'intel-hex', chunks, lines: records, remarks, notes, newline, endsWithNewline, startAddress });
 }
 
 function parseLine(line: string, at: string): Result<RecordLine> {

@@ -10,10 +10,13 @@ export function linesOf(text: string): { lines: TextLine[] } & Pick<LoadedImage,
   const newline = text.includes('\r\n') ? '\r\n' : text.includes('\n') ? '\n' : text.includes('\r') ? '\r' : '\n';
   const split = text.split(newline);
   const endsWithNewline = split[split.length - 1] === '';
-  const lines = split.map((line, k) => ({ number: k + 1, text: line.trim() }));
+  const lines = split.map((line, k) => ({ number: k + 1, text: line.replace(/[\u001a\0]+$/, '').trim() }));
   while (lines.length > 0 && lines[lines.length - 1].text === '') lines.pop();
   return { lines, newline, endsWithNewline };
 }
+
+/** A comment as programmers' tools write them, or an empty line: no record begins so. Common practice, no source. */
+export const isRemark = (text: string): boolean => text === '' || /^(?:[;#!*]|\/\/|\/\*|--)/.test(text);
 
 /** Small letters in a line that has any. */
 export const isLower = (text: string): boolean => /[a-f]/.test(text) && !/[A-F]/.test(text);

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result';
 import { intelHexLine, intelHexRecords, readIntelHex } from './intel-hex';
+import { isRemark } from './lines';
 import type { Chunk, ImageFormat, LoadedImage } from './memory';
 import { readSRecords, sRecordLine, sRecords } from './s-record';
 
@@ -7,15 +8,16 @@ import { readSRecords, sRecordLine, sRecords } from './s-record';
 export const MOST_IMAGE_BYTES = 64 * 1024 * 1024;
 /** Three characters to a byte and some for each line. */
 const MOST_TEXT_BYTES = 4 * MOST_IMAGE_BYTES;
-const PEEK_BYTES = 512;
+const PEEK_BYTES = 4096;
 
-/** What a file holds, by its content: its first line tells. */
+/** What a file holds, by its content: its first line that is no comment tells. */
 export function formatOf(bytes: Uint8Array): ImageFormat {
   let peek = '';
   for (let k = 0; k < Math.min(PEEK_BYTES, bytes.length); k++) peek += String.fromCharCode(bytes[k]);
-  const first = peek.trimStart().split(/[\r\n]/)[0];
-  if (/^:[0-9a-fA-F]{10,}$/.test(first) || /^:[0-9a-fA-F]{10,}/.test(first.slice(0, 11))) return 'intel-hex';
-  return /^S[0-9][0-9a-fA-F]{6,}/.test(first) ? 's-record' : 'raw';
+  const lines = peek.replace(/^(?:ï»¿)?\s+|^ï»¿/, '').split(/[\r\n]+/);
+  const first = (lines.find((line) => !isRemark(line.trim())) ?? '').trim();
+  if (/^:[0-9a-fA-F]{10}/.test(first)) return 'intel-hex';
+  return /^S[0-9][0-9a-fA-F]{6}/.test(first) ? 's-record' : 'raw';
 }
 
 /** Opens an image file, raw or of records, by its content. */
@@ -24,7 +26,15 @@ export function loadImage(file: Uint8Array): Result<LoadedImage> {
   if (file.length === 0) return fail('Expected an image; the file is empty.');
   if (format === 'raw') {
     if (file.length > MOST_IMAGE_BYTES) return tooLarge(file.length);
-    return ok({ format, chunks: [{ address: 0, bytes: file }], lines: [], newline: '\n', endsWithNewline: true });
+    return ok({
+      format,
+      chunks: [{ address: 0, bytes: file }],
+      lines: [],
+      remarks: [],
+      notes: [],
+      newline: '\n',
+      endsWithNewline: true,
+    });
   }
   if (file.length > MOST_TEXT_BYTES) return tooLarge(file.length);
   const text = new TextDecoder().decode(file);
@@ -61,8 +71,15 @@ export function saveImage(
   return records.map(lineOf).join('\n') + '\n';
 }
 
-/** A file of records again as it was read, byte by byte. */
-export function asItWas({ format, lines, newline, endsWithNewline }: LoadedImage): string {
+/** A file of records again as it was read, comments in their places. */
+export function asItWas({ format, lines, remarks, newline, endsWithNewline }: LoadedImage): string {
   const lineOf = format === 'intel-hex' ? intelHexLine : sRecordLine;
-  return lines.map(lineOf).join(newline) + (endsWithNewline ? newline : '');
+  const out: string[] = [];
+  let remark = 0;
+  lines.forEach((line, k) => {
+    while (remark < remarks.length && remarks[remark].before <= k) out.push(remarks[remark++].text);
+    out.push(lineOf(line));
+  });
+  for (; remark < remarks.length; remark++) out.push(remarks[remark].text);
+  return out.join(newline) + (endsWithNewline ? newline : '');
 }

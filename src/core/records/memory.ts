@@ -17,6 +17,11 @@ export interface RecordLine {
   readonly lower: boolean;
 }
 
+export interface Remark {
+  readonly before: number;
+  readonly text: string;
+}
+
 /** An image as it came from a file: its bytes with their holes, and the records they came in. */
 export interface LoadedImage {
   readonly format: ImageFormat;
@@ -24,6 +29,10 @@ export interface LoadedImage {
   readonly chunks: readonly Chunk[];
   /** Empty for raw files. */
   readonly lines: readonly RecordLine[];
+  /** Lines that are no records, such as comments: the text, and the number of records before it. */
+  readonly remarks: readonly Remark[];
+  /** What is unusual in the file, a sentence each. */
+  readonly notes: readonly string[];
   /** What ends each line. */
   readonly newline: '\n' | '\r\n' | '\r';
   /** Where the program begins, where a record says it. */

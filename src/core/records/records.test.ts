@@ -112,7 +112,6 @@ test.each([
     HEX.replace(':1001200019', ':1101200019'),
     'line 3, length: Expected 17 bytes of data as the length field says; got 16.',
   ],
-  [HEX.replace(':00000001FF\n', ''), 'Expected the end record (:00000001FF) at the end; the file stops after line 4.'],
   [HEX + ':00000001FF\n', 'line 6: Expected nothing after the end record.'],
   [':0000000600FA\n', 'line 1'],
   [':00000006FA\n:00000001FF\n', 'line 1, type: Expected a record type from 00 to 05; got 06.'],
@@ -126,9 +125,27 @@ test.each([
   [SREC.replace('S503', 'S403'), 'line 5, type: Expected a type from 0 to 9 but 4; got “4”.'],
   [SREC.replace('S5030003F9', 'S5030004F8'), 'line 5, count: Expected 3, the data records before it; got 4.'],
   [SREC.replace('S111', 'S112'), 'line 4, count: Expected 18 bytes after it as the count says; got 17.'],
-  [SREC.replace('S9030000FC\n', ''), 'Expected an end record (S7, S8 or S9) at the end'],
 ])('a malformed line is named with its field, what was expected and what was got (%#)', (text, words) => {
   expect(problem(text)).toContain(words);
+});
+
+test('a file without its end record is read, and that is said', () => {
+  for (const text of [HEX.replace(':00000001FF\n', ''), SREC.replace('S9030000FC\n', '')]) {
+    const loaded = load(text);
+    expect(loaded.ok && loaded.value.notes.join(' ')).toMatch(
+      /^The end record .* is missing: the file stops after line \d/,
+    );
+    expect(loaded.ok && asItWas(loaded.value)).toBe(text);
+  }
+});
+
+test('comments are kept where they stood and count for nothing', () => {
+  const [first, ...rest] = HEX.split('\n');
+  const text = ['; made by hand', first, '', '# middle', ...rest].join('\n');
+  const loaded = load(text);
+  if (!loaded.ok) throw new Error('expected an image');
+  expect(asItWas(loaded.value)).toBe(text);
+  expect(loaded.value.chunks).toEqual(load(HEX).ok && (load(HEX) as { value: { chunks: unknown } }).value.chunks);
 });
 
 test('an empty file and one that is too large are refused', () => {

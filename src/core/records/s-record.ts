@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result';
 import { bigEndian, hexBytes, hexText, numberOf, sumOfBytes } from './hex-line';
-import { isLower, linesOf } from './lines';
-import { joined, type Chunk, type LoadedImage, type RecordLine } from './memory';
+import { isLower, isRemark, linesOf } from './lines';
+import { joined, type Chunk, type LoadedImage, type RecordLine, type Remark } from './memory';
 
 /** Bytes of the address field of each type; S4 is reserved. Source: SREC(5) manual page, from memory. */
 const ADDRESS_BYTES = [2, 2, 3, 4, undefined, 2, 3, 4, 3, 2] as const;
@@ -14,20 +14,27 @@ export function readSRecords(text: string): Result<LoadedImage> {
   const { lines, newline, endsWithNewline } = linesOf(text);
   const records: RecordLine[] = [];
   const pieces: Chunk[] = [];
+  const remarks: Remark[] = [];
   let startAddress: number | undefined;
+  let widest = 0;
   for (const { number, text: line } of lines) {
     const at = `line ${number}`;
+    if (isRemark(line)) {
+      remarks.push({ before: records.length, text: line });
+      continue;
+    }
     if (startAddress !== undefined) return fail('Expected nothing after the end record.', at);
     const parsed = parseLine(line, at);
     if (!parsed.ok) return parsed;
     const record = parsed.value;
-    if (isData(record.type)) pieces.push({ address: record.address, bytes: record.data });
-    const given = records.filter((r) => isData(r.type)).length;
-    if (isCount(record.type) && record.address !== given)
-      return fail(`Expected ${given}, the data records before it; got ${record.address}.`, `${at}, count`);
+    if (isData(record.type)) {
+      pieces.push({ address: record.address, bytes: record.data });
+      widest = Math.max(widest, record.type);
+    }
+    if (isCount(record.type) && record.address !== pieces.length)
+      return fail(`Expected ${pieces.length}, the data records before it; got ${record.address}.`, `${at}, count`);
     if (isEnd(record.type)) {
       // The checksum does not cover the type: a digit read wrong would move a record's data unseen.
-      const widest = Math.max(0, ...records.filter((r) => isData(r.type)).map((r) => r.type));
       if (widest > 10 - record.type)
         return fail(`Expected S${10 - widest} after data records S${widest}; got S${record.type}.`, `${at}, type`);
       startAddress = record.address;
@@ -35,12 +42,17 @@ export function readSRecords(text: string): Result<LoadedImage> {
     records.push(record);
   }
   if (records.length === 0) return fail('Expected S-records; got none.');
-  if (startAddress === undefined)
-    return fail(`Expected an end record (S7, S8 or S9) at the end; the file stops after line ${lines.length}.`);
+  const notes = remarks.some((r) => r.text !== '') ? ['Comments are kept and count for nothing.'] : [];
+  if (startAddress === undefined) {
+    const counted = records.some((r) => isCount(r.type));
+    notes.push(
+      `The end record (S7, S8 or S9) is missing: the file stops after line ${lines.length}${counted ? ', its count of records holds' : ', and may have been cut'}.`,
+    );
+  }
   const { chunks, twiceAt } = joined(pieces);
   if (twiceAt !== undefined)
     return fail(`Expected each byte once; address ${hexText(bigEndian(twiceAt, 4))} is given twice.`);
-  return ok({ format: 's-record', chunks, lines: records, newline, endsWithNewline, startAddress });
+  return ok({ format: 's-record', chunks, lines: records, remarks, notes, newline, endsWithNewline, startAddress });
 }
 
 function parseLine(line: string, at: string): Result<RecordLine> {
@@ -75,7 +87,7 @@ export function sRecordLine({ type, address, data, lower }: RecordLine): string 
 
 /** Records for bytes at addresses, with the shortest address field that reaches them all. */
 export function sRecords(chunks: readonly Chunk[], lineBytes: number, startAddress = 0): RecordLine[] {
-  const top = Math.max(startAddress, ...chunks.map((c) => c.address + c.bytes.length - 1));
+  const top = chunks.reduce((most, c) => Math.max(most, c.address + c.bytes.length - 1), startAddress);
   const type = top < 65536 ? 1 : top < 2 ** 24 ? 2 : 3;
   const records: RecordLine[] = [{ type: 0, address: 0, data: new Uint8Array(), lower: false }];
   for (const { address, bytes } of chunks) {

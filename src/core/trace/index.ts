@@ -4,4 +4,3 @@ export { nameFor, nameSegments, SEGMENT_WORDS, type Segment, type SegmentName } 
 export { LineCost, penaltyOf, segment } from './segment';
 export { simulateTrace, type WantedSegment } from './simulate';
 export { figuresOf, type Trace } from './trace';
-export { importMeterCsv, type ColumnChoice, type MeterImport } from './import';

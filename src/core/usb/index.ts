@@ -1,4 +1,4 @@
-export { CaptureReader, readCapture, type CaptureReading, type CcLine } from './capture';
+export { talkingLine, type CaptureReading, type CcLine } from './capture';
 export { readDialogue, PD_OUTCOMES, type Dialogue, type PdOutcome } from './dialogue';
 export { readHexList } from './hex';
 export { BIT_S, LineDecoder } from './line';

@@ -3,9 +3,21 @@
 import { useState, useTransition } from 'react';
 import { Flex } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
-import { calibrationFromCurve, importThermoCsv, type LoggedAnswer } from '@/core/calibration';
+import { calibrationFromCurve, type LoggedAnswer, type ThermoLog } from '@/core/calibration';
+import { thermoTable } from '@/core/import';
 import { problemText } from '@/core/result';
-import { AnswerNote, FigureLine, FilePick, MainButton, Named, PlainButton, ProblemNote, SelectBox } from '@/ui';
+import {
+  AnswerNote,
+  FigureLine,
+  FilePick,
+  MainButton,
+  Named,
+  PlainButton,
+  ProblemNote,
+  ReadingAsk,
+  SelectBox,
+  useFileReading,
+} from '@/ui';
 import { keepLogged } from './actions';
 import { useHeatDesk, type LoggedRun } from './heat-desk';
 
@@ -25,13 +37,20 @@ export function LoggedPart() {
     setSeen(got.ok ? got.value : undefined);
     setProblem(got.ok ? undefined : problemText(got.problems));
   }
-  async function read(file: File): Promise<void> {
-    const log = importThermoCsv(await file.text());
-    if (!log.ok) return setProblem(problemText(log.problems));
-    const { timesS, probes, airOnS } = log.value;
-    const curve = { ref: plan.partRef, timesS: timesS.map((t) => t - airOnS), readC: probes[0].readC };
-    show({ name: probes.length > 1 ? `${file.name}, ${probes[0].name}` : file.name, curve });
-  }
+  const reading = useFileReading<ThermoLog>({
+    reader: thermoTable,
+    onProblem: setProblem,
+    onRead: ({ timesS, probes, airOnS }, { name }) => {
+      const [probe] = probes;
+      const there = timesS.map((_, i) => i).filter((i) => !Number.isNaN(probe.readC[i]));
+      const curve = {
+        ref: plan.partRef,
+        timesS: there.map((i) => timesS[i] - airOnS),
+        readC: there.map((i) => probe.readC[i]),
+      };
+      show({ name: probes.length > 1 ? `${name}, ${probe.name}` : name, curve });
+    },
+  });
   const drop = (): void => {
     setLogged(undefined);
     setSeen(undefined);
@@ -49,7 +68,7 @@ export function LoggedPart() {
           label="Logged curve, CSV"
           text="Lay a logged curve over it, CSV"
           accept=".csv,.txt"
-          onFile={(file) => void read(file)}
+          onFile={(file) => void reading.take(file)}
         />
         {logged && (
           <PlainButton type="button" onClick={drop}>
@@ -66,6 +85,7 @@ export function LoggedPart() {
           />
         </Named>
       )}
+      <ReadingAsk reading={reading} title={thermoTable.title} />
       {problem && <ProblemNote text={problem} />}
       {seen && <Residuals seen={seen} multiplier={station.multiplier} efficiency={station.outletEfficiency} />}
       {seen && (

@@ -5,9 +5,9 @@ import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import { signsOf, type ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
-import { flatten, loadImage } from '@/core/records';
-import { problemText } from '@/core/result';
-import { FilePick } from '@/ui';
+import { firmwareImage } from '@/core/import';
+import { flatten, type LoadedImage } from '@/core/records';
+import { FilePick, ReadingAsk, useFileReading } from '@/ui';
 import { keepDump, takeKept } from './actions';
 import type { ImageBench, RoleView } from './queries';
 
@@ -26,23 +26,25 @@ interface ImageSlotProps {
 export function ImageSlot({ job, role, title, family, families, view, library, onAnswer }: ImageSlotProps) {
   const [busy, start] = useTransition();
 
-  async function load(file: File): Promise<void> {
-    const loaded = loadImage(new Uint8Array(await file.arrayBuffer()));
-    if (!loaded.ok) return refuse(file, problemText(loaded.problems));
-    const { bytes } = flatten(loaded.value.chunks);
+  function keep(image: LoadedImage, name: string): void {
+    const { bytes } = flatten(image.chunks);
     if (bytes.length !== family.sizeBytes) {
       const signs = signsOf(family, families, bytes).map((s) => ` ${s.words}`);
       return refuse(
-        file,
-        `expected a dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${bytes.length.toLocaleString('en')}.${signs.join('')}`,
+        `${name}: expected a dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${bytes.length.toLocaleString('en')}.${signs.join('')}`,
       );
     }
     const form = new FormData();
-    form.set('dump', new File([Uint8Array.from(bytes)], file.name));
+    form.set('dump', new File([Uint8Array.from(bytes)], name));
     start(async () => onAnswer(await keepDump(job.number, role, form)));
   }
-  const refuse = (file: File, words: string): void =>
-    onAnswer({ saved: false, message: `${file.name}: ${words} Nothing was sent or kept.` });
+  const refuse = (sentence: string): void =>
+    onAnswer({ saved: false, message: `${sentence} Nothing was sent or kept.` });
+  const reading = useFileReading<LoadedImage>({
+    reader: firmwareImage,
+    onProblem: (sentence) => sentence !== undefined && refuse(sentence),
+    onRead: (image, { name }) => keep(image, name),
+  });
 
   return (
     <Box borderTop="1px solid" borderColor="rule" pt="2">
@@ -52,7 +54,7 @@ export function ImageSlot({ job, role, title, family, families, view, library, o
           <FilePick
             label={`Load a dump for the ${role}`}
             text={busy ? 'keeping …' : 'load a dump'}
-            onFile={(file) => void load(file)}
+            onFile={(file) => void reading.take(file)}
           />
           <chakra.select
             aria-label={`Take a kept image for the ${role}`}
@@ -74,6 +76,7 @@ export function ImageSlot({ job, role, title, family, families, view, library, o
           </chakra.select>
         </Flex>
       </Flex>
+      <ReadingAsk reading={reading} title={firmwareImage.title} />
       {view ? (
         <>
           <Text fontSize="14px" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">

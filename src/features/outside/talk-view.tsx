@@ -16,9 +16,8 @@ import {
   type ConversationTrouble,
   type Dialogue,
 } from '@/core/usb';
-import { decodeCapture } from '@/workers/capture/client';
-import { FilePick, PlainButton, ProblemNote } from '@/ui';
-import { originOfFile } from './file-origin';
+import { FilePick, PlainButton, ProblemNote, ReadingAsk } from '@/ui';
+import { useCaptureFile } from './use-capture-file';
 
 interface TalkViewProps {
   readonly job: JobView;
@@ -28,8 +27,6 @@ interface TalkViewProps {
 
 /** The conversation on the CC line: from a capture, from hex, or simulated; who said what, and where it stopped. */
 export function TalkView({ job, port, onKeep }: TalkViewProps) {
-  const [share, setShare] = useState<number>();
-  const [cancel, setCancel] = useState<() => void>();
   const [problem, setProblem] = useState<string>();
   const [plugged, setPlugged] = useState<PlugSide>('A');
   const [listing, setListing] = useState(false);
@@ -45,19 +42,7 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
     if (!said.saved) setProblem(said.message);
   }
 
-  async function load(file: File, simulated = false): Promise<void> {
-    setProblem(undefined);
-    setShare(0);
-    const started = decodeCapture({ file }, setShare);
-    setCancel(() => started.cancel);
-    const answer = await started.answer;
-    setShare(undefined);
-    if (answer.kind === 'problem') return setProblem(`${file.name}: ${answer.words}`);
-    if (answer.kind === 'done') {
-      const by = 'simulated conversation';
-      await keep(file.name, answer.reading, simulated ? { kind: 'simulated', by } : await originOfFile(file));
-    }
-  }
+  const capture = useCaptureFile({ onProblem: setProblem, onRead: keep });
 
   async function takeList(text: string): Promise<void> {
     const reading = readHexList(text);
@@ -70,7 +55,12 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
   return (
     <>
       <Flex gap="5" mb="2" fontSize="14px" align="baseline" wrap="wrap">
-        <FilePick label="Load a capture" text="load a capture" accept=".csv,.vcd" onFile={(file) => void load(file)} />
+        <FilePick
+          label="Load a capture"
+          text="load a capture"
+          accept=".csv,.txt,.vcd,.sr"
+          onFile={(file) => void capture.take(file)}
+        />
         <chakra.button
           type="button"
           cursor="pointer"
@@ -91,25 +81,29 @@ export function TalkView({ job, port, onKeep }: TalkViewProps) {
           <option value="A">plugged A way</option>
           <option value="B">plugged B way</option>
         </chakra.select>
-        {job.simulators && <SimulatedTalk port={port} plugged={plugged} onCapture={(file) => void load(file, true)} />}
-        {share !== undefined && (
+        {job.simulators && (
+          <SimulatedTalk port={port} plugged={plugged} onCapture={(file) => void capture.take(file, true)} />
+        )}
+        {capture.share !== undefined && (
           <>
             <Text as="span" color="quiet" aria-live="polite">
-              Decoding {Math.round(share * 100)} %
+              Decoding {Math.round(capture.share * 100)} %
             </Text>
-            <PlainButton type="button" onClick={cancel}>
+            <PlainButton type="button" onClick={capture.cancel}>
               Cancel
             </PlainButton>
           </>
         )}
       </Flex>
+      <ReadingAsk reading={capture.reading} title="a capture" />
       {listing && <HexList onRead={(text) => void takeList(text)} />}
       {problem && <ProblemNote text={problem} />}
       {dialogue ? (
         <Conversation dialogue={dialogue} line={kept.line} />
       ) : (
         <Box color="quiet">
-          No capture yet: two channels, CC1 and CC2, as CSV or VCD, 2 to 24 million samples a second.
+          No capture yet: channels with CC1 and CC2 as rows of levels or volts, as a value change dump or as a session
+          archive, from 2.4 million samples a second.
         </Box>
       )}
     </>

@@ -4,25 +4,15 @@ import { useState, useTransition } from 'react';
 import { Flex, Text, chakra } from '@chakra-ui/react';
 import type { PlugSide, Port } from '@/core/board';
 import { traceBody, traceReadings, type JobView, type KeepEvent, type Origin, type WayView } from '@/core/job';
-import { problemText } from '@/core/result';
-import { importMeterCsv, type ColumnChoice, type ExpectedDraw, type MeterImport, type Trace } from '@/core/trace';
+import { meterTable, type MeterTable } from '@/core/import';
+import type { ExpectedDraw, Trace } from '@/core/trace';
 import { SCENES, SimulatedMeter, type Scene } from '@/devices/meter';
-import { FilePick, PlainButton, ProblemNote } from '@/ui';
-import { ColumnAsk } from './column-ask';
-import { originOfText } from './file-origin';
+import { FilePick, PlainButton, ProblemNote, ReadingAsk, useFileReading, type ReadFile } from '@/ui';
+import { originOfBytes } from './file-origin';
 import { useLiveMeter, type LiveMeter } from './use-live-meter';
 
-/** A meter's file of an hour is about 2 MB; far beyond that it is something else. */
-const MOST_BYTES = 20_000_000;
 /** The simulated meter may run faster than a real one. */
 const SPEEDS = [1, 10, 60] as const;
-
-interface Asked {
-  readonly side: PlugSide;
-  readonly name: string;
-  readonly text: string;
-  readonly imported: MeterImport;
-}
 
 /** A meter that runs, and the plug way it is at. */
 export interface TraceDesk {
@@ -52,7 +42,7 @@ export interface TraceToolsProps {
 /** Ways to get a trace: a meter's file for either plug way, or the simulated meter. */
 export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProps) {
   const [problem, setProblem] = useState<string>();
-  const [asked, setAsked] = useState<Asked>();
+  const [fileSide, setFileSide] = useState<PlugSide>('A');
   const [busy, start] = useTransition();
   const { live, side: liveSide, setSide } = desk;
 
@@ -68,29 +58,16 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
     setProblem(undefined);
   }
 
-  function load(side: PlugSide, file: File): void {
-    setAsked(undefined);
-    if (file.size > MOST_BYTES)
-      return setProblem(
-        `${file.name}: expected a meter’s CSV of at most 20 MB; got ${(file.size / 1e6).toFixed(0)} MB.`,
-      );
-    start(async () => {
-      const text = await file.text();
-      const imported = importMeterCsv(text);
-      if (!imported.ok) return setProblem(`${file.name}: ${problemText(imported.problems)}`);
-      setProblem(undefined);
-      if (imported.value.doubts.length > 0) return setAsked({ side, name: file.name, text, imported: imported.value });
-      await keep(side, file.name, imported.value.trace, originOfText(file.name, text));
-    });
-  }
+  const reading = useFileReading<MeterTable>({
+    reader: meterTable,
+    onProblem: setProblem,
+    onRead: ({ trace }, { name, bytes }: ReadFile) =>
+      start(() => keep(fileSide, name, trace, originOfBytes(name, bytes))),
+  });
 
-  function choose({ side, name, text }: Asked, choice: ColumnChoice): void {
-    start(async () => {
-      const imported = importMeterCsv(text, choice);
-      if (!imported.ok) return setProblem(`${name}: ${problemText(imported.problems)}`);
-      setAsked(undefined);
-      await keep(side, name, imported.value.trace, originOfText(name, text));
-    });
+  function load(side: PlugSide, file: File): void {
+    setFileSide(side);
+    void reading.take(file);
   }
 
   function stopLive(): void {
@@ -107,7 +84,7 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
             key={side}
             label={`Load a trace, ${side} way`}
             text={busy ? 'keeping …' : `load a trace, ${side} way`}
-            accept=".csv,text/csv"
+            accept=".csv,.tsv,.txt,text/csv"
             onFile={(file) => load(side, file)}
           />
         ))}
@@ -121,15 +98,7 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
           />
         )}
       </Flex>
-      {asked && (
-        <ColumnAsk
-          key={`${asked.side} ${asked.name}`}
-          name={asked.name}
-          imported={asked.imported}
-          onChoose={(choice) => choose(asked, choice)}
-          onDrop={() => setAsked(undefined)}
-        />
-      )}
+      <ReadingAsk reading={reading} title={`${meterTable.title}, ${fileSide} way`} />
       {problem && <ProblemNote text={problem} />}
     </>
   );

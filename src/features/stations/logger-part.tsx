@@ -2,20 +2,13 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
-import {
-  PROBE_PLACES_MM,
-  importThermoCsv,
-  wholeSeconds,
-  type ProbePlace,
-  type ThermoLog,
-  type Trial,
-} from '@/core/calibration';
+import { PROBE_PLACES_MM, wholeSeconds, type ProbePlace, type ThermoLog, type Trial } from '@/core/calibration';
 import type { Station } from '@/core/heat';
+import { thermoTable } from '@/core/import';
 import { seededRandom } from '@/core/math';
-import { problemText } from '@/core/result';
 import { SimulatedLogger, twinOf, type Blow, type LoggerSample } from '@/devices/station';
 import { LogCurves } from '@/drawings/log-curves';
-import { FilePick, Named, PlainButton, SelectBox } from '@/ui';
+import { FilePick, Named, PlainButton, ReadingAsk, SelectBox, useFileReading } from '@/ui';
 
 interface LoggerPartProps {
   readonly station: Station;
@@ -26,8 +19,6 @@ interface LoggerPartProps {
   readonly onProblem: (words: string) => void;
 }
 
-/** A logger's file of an hour is far smaller. */
-const MOST_BYTES = 5_000_000;
 /** The simulated logger may run faster than a real one. */
 const SPEED = 10;
 const LOG_S = 60;
@@ -51,19 +42,17 @@ export function LoggerPart({ station, blow, simulators, onTrial, onProblem }: Lo
   const logger = useRef<SimulatedLogger>(undefined);
   useEffect(() => () => logger.current?.stop(), []);
 
-  async function load(picked: File): Promise<void> {
-    if (picked.size > MOST_BYTES)
-      return onProblem(
-        `${picked.name}: expected a logger’s CSV of at most 5 MB; got ${(picked.size / 1e6).toFixed(0)} MB.`,
-      );
-    const log = importThermoCsv(await picked.text());
-    if (!log.ok) return onProblem(`${picked.name}: ${problemText(log.problems)}`);
-    setFile(log.value);
-    // The hottest is taken to sit on the slug.
-    const hottest = log.value.probes.map((p) => Math.max(...p.readC));
-    const first = hottest.indexOf(Math.max(...hottest));
-    setPlaces(log.value.probes.map((_, i) => (i === first ? 'slug' : 'far')));
-  }
+  const reading = useFileReading<ThermoLog>({
+    reader: thermoTable,
+    onProblem: (sentence) => onProblem(sentence ?? ''),
+    onRead: (log) => {
+      setFile(log);
+      // The hottest is taken to sit on the slug.
+      const hottest = log.probes.map((p) => p.readC.reduce((most, t) => (t > most ? t : most), -Infinity));
+      const first = hottest.indexOf(Math.max(...hottest));
+      setPlaces(log.probes.map((_, i) => (i === first ? 'slug' : 'far')));
+    },
+  });
 
   function keepFile(log: ThermoLog): void {
     const probes = log.probes.flatMap(({ readC }, i) => {
@@ -100,7 +89,12 @@ export function LoggerPart({ station, blow, simulators, onTrial, onProblem }: Lo
   return (
     <Box>
       <Flex gap="3" wrap="wrap" align="center">
-        <FilePick label="Logger’s file" text="Take a logger’s file" accept=".csv,.txt" onFile={(f) => void load(f)} />
+        <FilePick
+          label="Logger’s file"
+          text="Take a logger’s file"
+          accept=".csv,.txt"
+          onFile={(f) => void reading.take(f)}
+        />
         {running ? (
           <PlainButton
             type="button"
@@ -125,6 +119,7 @@ export function LoggerPart({ station, blow, simulators, onTrial, onProblem }: Lo
           </Text>
         )}
       </Flex>
+      <ReadingAsk reading={reading} title={thermoTable.title} />
       {file && (
         <Flex gap="3" wrap="wrap" align="flex-end" mt="2">
           {file.probes.map((probe, i) => (

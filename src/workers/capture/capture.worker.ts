@@ -1,5 +1,5 @@
+import { CaptureReader } from '@/core/import';
 import { problemText } from '@/core/result';
-import { CaptureReader } from '@/core/usb';
 import type { CaptureReply, CaptureRequest } from './protocol';
 
 /** Progress is told at most this often, ms. */
@@ -9,7 +9,7 @@ const post = (reply: CaptureReply): void => self.postMessage(reply);
 
 /** Reads the file piece by piece: memory stays at one piece, whatever its length. */
 self.onmessage = async ({ data }: MessageEvent<CaptureRequest>): Promise<void> => {
-  const reader = new CaptureReader(data.sampleHz);
+  const reader = new CaptureReader(data.name, data.answers);
   const pieces = data.file.stream().getReader();
   let doneBytes = 0;
   let told = performance.now();
@@ -21,8 +21,8 @@ self.onmessage = async ({ data }: MessageEvent<CaptureRequest>): Promise<void> =
     told = now;
     post({ kind: 'progress', doneBytes, totalBytes: data.file.size });
   }
-  const reading = reader.finish();
-  post(
-    reading.ok ? { kind: 'done', reading: reading.value } : { kind: 'problem', words: problemText(reading.problems) },
-  );
+  const outcome = reader.finish();
+  if (outcome.kind === 'refused') return post({ kind: 'problem', words: problemText(outcome.problems) });
+  const { value, questions, notes } = outcome;
+  post(value ? { kind: 'done', reading: value, notes } : { kind: 'asked', questions, notes });
 };

@@ -1,5 +1,6 @@
 import { proposeMap, compareAll, sha256Hex } from '@/core/image';
-import { flatten, loadImage } from '@/core/records';
+import { firmwareImage } from '@/core/import';
+import { flatten } from '@/core/records';
 import { problemText } from '@/core/result';
 import type { CompareReply, CompareRequest, OpenedImage } from './protocol';
 
@@ -33,11 +34,12 @@ self.onmessage = async ({ data }: MessageEvent<CompareRequest>): Promise<void> =
 };
 
 async function openImage(name: string, content: Blob): Promise<OpenedImage | string> {
-  const loaded = loadImage(new Uint8Array(await content.arrayBuffer()));
-  if (!loaded.ok) return `${name}: ${problemText(loaded.problems)}`;
-  const bytes = Uint8Array.from(flatten(loaded.value.chunks).bytes);
+  const outcome = firmwareImage.read({ name, bytes: new Uint8Array(await content.arrayBuffer()) }, {});
+  if (outcome.kind === 'refused') return `${name}: ${problemText(outcome.problems)}`;
+  if (!outcome.value) return `${name}: ${outcome.questions.map((q) => q.why).join(' ')}`;
+  const bytes = Uint8Array.from(flatten(outcome.value.chunks).bytes);
   if (bytes.length === 0) return `${name}: Expected an image; it is empty.`;
-  return { format: loaded.value.format, sha256: await hashOf(bytes), bytes };
+  return { format: outcome.value.format, sha256: await hashOf(bytes), bytes };
 }
 
 /** The browser's own digest is several times quicker; it is there only where the page came by a secure way. */

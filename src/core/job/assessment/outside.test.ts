@@ -1,7 +1,8 @@
 import { demoBoard } from '../../../../demo/files';
 import { seededRandom } from '../../math';
 import { CHARGERS, simulateTrace, type Trace } from '../../trace';
-import { captureCsv, conversation, edgesOf, OFFERS_65W, readCapture, TROUBLES } from '../../usb';
+import { captureCsv, conversation, edgesOf, OFFERS_65W, TROUBLES } from '../../usb';
+import { readCapture } from '../../import';
 import { eventBodySchema, type EventBody, type JobEvent } from '../log';
 import { foldJob } from '../log';
 import { captureBody, dialogueOf, outsideOf, traceBody } from './outside';
@@ -105,7 +106,7 @@ describe('captures', () => {
   const capture = (trouble: (typeof TROUBLES)[number]) => {
     const packets = conversation({ trouble, offers: OFFERS_65W, want: 3, wantMa: 2000, cable: true });
     const reading = readCapture(new TextEncoder().encode(captureCsv(edgesOf(packets, { seed: 2 }), 'CC2', 4e6)));
-    if (!reading.ok) throw new Error(reading.problems[0].message);
+    if (reading.kind === 'refused' || !reading.value) throw new Error('Expected a capture that is read.');
     return reading.value;
   };
 

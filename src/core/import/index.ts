@@ -1,0 +1,6 @@
+export { importFile, IMPORTERS } from './registry';
+export type { Answers, ImportQuestion, Outcome } from './importer';
+export { meterTable, type MeterTable } from './table/meter';
+export { thermoTable } from './table/thermo';
+export { firmwareImage } from './firmware';
+export { CaptureReader, readCapture } from './capture';

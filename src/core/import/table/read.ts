@@ -1,0 +1,94 @@
+import {
+  refused,
+  refusedFor,
+  type Answers,
+  type ImportFile,
+  type ImportQuestion,
+  type Outcome,
+  type Refused,
+} from '../importer';
+import { columnsOf, summaryOf, type Column, type ColumnSummary } from './columns';
+import { layoutOf, type TableLayout } from './layout';
+import { pivoted } from './pivot';
+import { timesOf, type RowTimes } from './times';
+
+/** A table of samples: when each row was taken, and its columns. */
+export interface SampledTable {
+  readonly layout: TableLayout;
+  readonly times: RowTimes;
+  /** All columns but those that tell the time. */
+  readonly columns: readonly Column[];
+  readonly questions: readonly ImportQuestion[];
+  readonly notes: readonly string[];
+}
+
+export interface TableSummary {
+  readonly kind: 'table';
+  readonly encoding: string;
+  readonly rows: number;
+  readonly durationS: number | null;
+  readonly columns: readonly ColumnSummary[];
+}
+
+const MOST_PROBLEM_ROWS = 2;
+
+/** Reads a file as a table of samples; refused where it is none or where its times go back. */
+export function readSampled(file: ImportFile, answers: Answers): SampledTable | Refused {
+  const found = layoutOf(file.bytes);
+  if (!found.ok) return refusedFor(found.problems);
+  const layout = pivoted(found.value);
+  if (layout.rows.length < MOST_PROBLEM_ROWS) return refused(`Expected rows of samples; got ${layout.rows.length}.`);
+  const { columns, decimalDoubt } = columnsOf(layout, answers);
+  const times = timesOf(layout, columns, answers);
+  if (times.problem) return refused(times.problem);
+  const questions: ImportQuestion[] = [...times.questions];
+  if (decimalDoubt !== undefined)
+    questions.unshift({
+      id: 'decimal',
+      why: `Figures such as ${decimalDoubt} may be whole ones in groups of three or have decimals.`,
+      choices: ['comma', 'point'],
+    });
+  return {
+    layout,
+    times,
+    columns: columns.filter((c) => !times.from.includes(c)),
+    questions,
+    notes: [...layout.notes, ...times.notes],
+  };
+}
+
+/** What a table holds, the time first. */
+export function tableSummary(table: SampledTable, columns: readonly Column[]): TableSummary {
+  const { seconds, from, questions } = table.times;
+  const timeName = from.map((c) => c.name).join(' ') || 'time';
+  const time = summaryOf(timeName, questions.length > 0 ? null : 's', seconds);
+  return {
+    kind: 'table',
+    encoding: table.layout.encoding,
+    rows: table.layout.rows.length,
+    durationS: time.last,
+    columns: [
+      time,
+      ...columns
+        .filter((c) => c.kind === 'figures')
+        .map((c) => summaryOf(c.name, c.unit ? c.unit.base : null, c.values)),
+    ],
+  };
+}
+
+/** The first rows as they were understood: names with units, then figures. */
+export function previewRows(table: SampledTable, columns: readonly Column[], most = 5): string[][] {
+  const shown = columns.filter((c) => c.kind === 'figures');
+  const figure = (v: number): string => (Number.isNaN(v) ? '' : String(Number(v.toPrecision(7))));
+  const rows = Math.min(most, table.layout.rows.length);
+  return [
+    ['time (s)', ...shown.map((c) => (c.unit ? `${c.name} (${c.unit.base})` : c.name))],
+    ...Array.from({ length: rows }, (_, i) => [
+      figure(table.times.seconds[i]),
+      ...shown.map((c) => figure(c.values[i])),
+    ]),
+  ];
+}
+
+export const isRefused = <T, S>(outcome: SampledTable | Outcome<T, S>): outcome is Refused =>
+  'kind' in outcome && outcome.kind === 'refused';
