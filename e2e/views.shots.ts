@@ -59,7 +59,7 @@ for (const view of VIEWS) {
     if (view.netlist) {
       const netlist = await page.request.get(`${server.url}/library/heronlog-4-c/files/netlist.ipc`);
       const buffer = await netlist.body();
-      await page.getByLabel('Read a netlist').setInputFiles({ name: 'Heronlog.ipc', mimeType: 'text/plain', buffer });
+      await page.getByLabel('Read a board').setInputFiles({ name: 'Heronlog.ipc', mimeType: 'text/plain', buffer });
     }
     if (view.microscope) {
       await page.getByRole('button', { name: 'Take from the simulated microscope' }).click();

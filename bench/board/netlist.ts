@@ -1,5 +1,5 @@
 import { demoBoard } from '../../demo/files';
-import { draftBoard, parseIpc356, recordsOf, writeIpc356 } from '../../src/core/netlist';
+import { draftBoard, foreignFromRecords, infer, parseIpc356, recordsOf, writeIpc356 } from '../../src/core/netlist';
 import { note, ratio, section } from '../print';
 
 const RECORDS = 20_000;
@@ -21,7 +21,9 @@ export function benchNetlist(): void {
   let parts = 0;
   const reading = seconds(() => {
     const parsed = parseIpc356(text);
-    if (parsed.ok) parts = (draftBoard('bench', parsed.value).board.parts as unknown[]).length;
+    if (!parsed.ok) return;
+    const foreign = foreignFromRecords(parsed.value.records);
+    parts = (draftBoard('bench', foreign, infer(foreign)).board.parts as unknown[]).length;
   });
   note(`${(text.length / 1e6).toFixed(1)} MB, ${parts} parts, ${reading.toFixed(2)} s (wanted within 2 s)`);
   ratio('reading / splitting into lines', reading / splitting, 'printed for comparison');

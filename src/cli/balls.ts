@@ -1,7 +1,7 @@
 import type { Command } from 'commander';
 import { decode, encode, Image } from 'image-js';
 import { writeFileSync } from 'node:fs';
-import { landsOf, padsOf, partByRef, type Board, type Part } from '../core/board';
+import { landsOf, padsOf, partNamed, type Board, type Part } from '../core/board';
 import { planClearing } from '../core/clearing';
 import { NOMINAL_STATION, UNDERFILLS, nozzleFor, startingPlan, stationSchema, type UnderfillKind } from '../core/heat';
 import {
@@ -91,7 +91,7 @@ export function addBallsCommands(root: Command): void {
 }
 
 function partOf(board: Board, ref: string): Part {
-  const part = partByRef(board, ref.toUpperCase());
+  const part = partNamed(board, ref);
   if (!part) throw new InputProblem(`Expected a part of ${board.id}; got ${ref}.`);
   return part;
 }

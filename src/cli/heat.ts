@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { partByRef, type Board } from '../core/board';
+import { partByRef, partNamed, type Board } from '../core/board';
 import { fitStation, nextTrial, trialSchema, trialWords } from '../core/calibration';
 import {
   NOMINAL_STATION,
@@ -95,7 +95,7 @@ function purposeOf(name = 'lift'): Purpose {
 
 /** A starting plan for a part that is named on the line. */
 function startOf(board: Board, station: Station, ref: string | undefined): HeatPlan {
-  const part = ref ? partByRef(board, ref.toUpperCase()) : undefined;
+  const part = ref ? partNamed(board, ref) : undefined;
   if (!part) throw new InputProblem(`Expected --part or --plan to name a part of ${board.id}; got "${ref ?? ''}".`);
   return startingPlan(part.ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm));
 }

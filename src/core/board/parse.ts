@@ -7,7 +7,7 @@ import { boardSchema, type Board } from './schema';
  * the package, nothing is named twice, every part lies within the outline's bounds, rails form a tree.
  */
 export function parseBoard(input: unknown): Result<Board> {
-  const parsed = boardSchema.safeParse(input);
+  const parsed = boardSchema.safeParse(upcast(input));
   if (!parsed.success) {
     return failAll(
       parsed.error.issues.slice(0, 20).map((issue) => ({
@@ -23,6 +23,12 @@ export function parseBoard(input: unknown): Result<Board> {
   const problems = crossCheck(parsed.data);
   return problems.length > 0 ? failAll(problems) : ok(parsed.data);
 }
+
+/** Files of version 1 allowed fewer names; all that they hold holds in version 2. */
+const upcast = (input: unknown): unknown =>
+  typeof input === 'object' && input !== null && 'format' in input && input.format === 'unisolda-board/1'
+    ? { ...input, format: 'unisolda-board/2' }
+    : input;
 
 /** Reads board JSON text; a text that is not JSON is named as such. */
 export function parseBoardText(text: string): Result<Board> {

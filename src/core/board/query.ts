@@ -32,6 +32,24 @@ export const groundNet = (board: Board): string => lookup(board).ground;
 
 export const partByRef = (board: Board, ref: string): Part | undefined => lookup(board).parts.get(ref);
 
+/** A name as a person types it: as it stands, else without regard to capitals where only one is so. */
+export function named(names: Iterable<string>, text: string): string | undefined {
+  const like: string[] = [];
+  for (const name of names) {
+    if (name === text) return name;
+    if (name.toUpperCase() === text.toUpperCase()) like.push(name);
+  }
+  return like.length === 1 ? like[0] : undefined;
+}
+
+/** The part, net or pin that a person means; names are matched without regard to capitals where that is clear. */
+export function partNamed(board: Board, text: string): Part | undefined {
+  const ref = named(lookup(board).parts.keys(), text);
+  return ref === undefined ? undefined : partByRef(board, ref);
+}
+export const netNamed = (board: Board, text: string): string | undefined => named(Object.keys(board.nets), text);
+export const pinNamed = (part: Part, text: string): string | undefined => named(Object.keys(part.pins), text);
+
 export const railOfNet = (board: Board, net: string): Rail | undefined => board.rails.find((r) => r.net === net);
 
 export const isTwoTerminal = (part: Part): boolean =>
@@ -55,17 +73,21 @@ export function hotPad(board: Board, part: Part): Pad {
  * handiest place). Names are matched without regard to case.
  */
 export function findPlace(board: Board, text: string): ProbePlace | undefined {
-  const name = text.toUpperCase();
-  const point = board.points.find((p) => p.id === name);
+  const id = named(
+    board.points.map((p) => p.id),
+    text,
+  );
+  const point = board.points.find((p) => p.id === id);
   if (point) return placeOfPoint(point);
-  const [ref, pin] = name.split('.');
-  const part = partByRef(board, ref);
-  if (part && pin !== undefined) {
-    const pad = padsOf(board, part).find((p) => p.pin === pin);
-    return pad && part.pins[pin] ? placeOfPad(part, pad, `${ref}.${pin}`) : undefined;
-  }
-  if (part) return placeOfPad(part, hotPad(board, part), ref);
-  return board.nets[name] ? handiestPlace(board, name) : undefined;
+  const part = partNamed(board, text);
+  if (part) return placeOfPad(part, hotPad(board, part), part.ref);
+  const net = netNamed(board, text);
+  if (net !== undefined) return handiestPlace(board, net);
+  const at = text.lastIndexOf('.');
+  const owner = at > 0 ? partNamed(board, text.slice(0, at)) : undefined;
+  const pin = owner && pinNamed(owner, text.slice(at + 1));
+  const pad = owner && padsOf(board, owner).find((p) => p.pin === pin);
+  return owner && pad ? placeOfPad(owner, pad, `${owner.ref}.${pad.pin}`) : undefined;
 }
 
 /** The shield that a place lies under. */

@@ -1,11 +1,16 @@
 import { z } from 'zod';
 
 /**
- * The open board format `unisolda-board/1`. Lengths in mm, x to the right and y down as seen from the front,
+ * The open board format `unisolda-board/2`. Lengths in mm, x to the right and y down as seen from the front,
  * origin at the top left of the outline; angles in degrees, clockwise; back-side parts keep front-view coordinates.
  */
-const refText = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/, 'expected a reference designator such as C14');
-const netName = z.string().regex(/^[A-Z][A-Z0-9_]{0,23}$/, 'expected a net name in capitals such as AON33');
+export const refText = z
+  .string()
+  .regex(/^[A-Za-z][A-Za-z0-9_.+-]{0,31}$/, 'expected a reference designator such as C14 or J_USB1');
+/** As they stand in files: any letters and signs but blanks, quotes and those that part names in the record. */
+export const netName = z
+  .string()
+  .regex(/^(?=.*[^\d.,])[^\s:~"|,;]{1,64}$/u, 'expected a net name without blanks such as AON33 or /usb.port/Vbus');
 const positive = z.number().positive();
 const pairMm = z.tuple([positive, positive]);
 const pointMm = z.tuple([z.number(), z.number()]);
@@ -182,7 +187,7 @@ export const slotSchema = z.object({
 });
 
 export const boardSchema = z.object({
-  format: z.literal('unisolda-board/1'),
+  format: z.literal('unisolda-board/2'),
   id: z.string().regex(/^[a-z0-9-]+$/),
   device: z.string().min(1),
   name: z.string().min(1),

@@ -22,7 +22,9 @@ function distance(a: string, b: string): number {
 export function unknownPlace(board: Board, name: string): string {
   const upper = name.toUpperCase();
   const names = placeNames(board);
-  const near = names.filter((n) => n.startsWith(upper.replace(/\d+$/, '')) || distance(n, upper) <= 1).slice(0, 4);
+  const near = names
+    .filter((n) => n.toUpperCase().startsWith(upper.replace(/\d+$/, '')) || distance(n.toUpperCase(), upper) <= 1)
+    .slice(0, 4);
   const hint = near.length > 0 ? ` Near it: ${near.join(', ')}.` : '';
   return `Expected a test point, part or net of this board; got "${name}".${hint}`;
 }

@@ -1,4 +1,4 @@
-import type { Board } from '../board';
+import { partNamed, type Board } from '../board';
 import {
   completeLine,
   defineCommand,
@@ -134,8 +134,8 @@ const coverLine = (name: 'cover' | 'uncover', help: string): PlanLine =>
   });
 
 const refOf = (board: Board, word: string): Result<string> => {
-  const ref = word.toUpperCase();
-  return board.parts.some((p) => p.ref === ref) ? ok(ref) : fail(`Expected a part of this board; got "${word}".`);
+  const part = partNamed(board, word);
+  return part ? ok(part.ref) : fail(`Expected a part of this board; got "${word}".`);
 };
 
 const partLine = definePlanLine({

@@ -2,5 +2,6 @@ export { importFile, IMPORTERS } from './registry';
 export type { Answers, ImportQuestion, Outcome } from './importer';
 export { meterTable, type MeterTable } from './table/meter';
 export { thermoTable } from './table/thermo';
+export { foreignBoard, placementTable, readBoardOf, type ReadBoard } from './board';
 export { firmwareImage } from './firmware';
 export { CaptureReader, readCapture } from './capture';

@@ -7,6 +7,7 @@ import {
   type Outcome,
   type Refused,
 } from './importer';
+import { boardKicad, boardNetlist, placementTable } from './board';
 import { captureArchive, captureDump, captureTable } from './capture';
 import { firmwareHex, firmwareRaw, firmwareSRecords, firmwareText } from './firmware';
 import { meterTable } from './table/meter';
@@ -19,6 +20,9 @@ export const IMPORTERS: readonly Importer[] = [
   captureDump,
   captureTable,
   captureArchive,
+  boardNetlist,
+  boardKicad,
+  placementTable,
   firmwareHex,
   firmwareSRecords,
   firmwareText,

@@ -3,9 +3,12 @@ import { boardMeasurements, singleFaults } from '../diagnose';
 import { completeBoard, completionChecks, startCompletion, type Completion } from './completion';
 import { draftBoard } from './draft';
 import { recordsOf } from './export';
+import { foreignFromRecords } from './from-records';
+import { infer } from './infer';
 
 const heron = demoBoard('heronlog-4-c');
-const draft = draftBoard('from-file', recordsOf(heron));
+const foreign = foreignFromRecords(recordsOf(heron));
+const draft = draftBoard('from-file', foreign, infer(foreign));
 const start = startCompletion(draft);
 
 /** What a technician says of the demo board, in the words of its own file. */

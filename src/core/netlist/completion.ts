@@ -1,4 +1,5 @@
-import { CHIP_KINDS, parseBoard, type Board, type PartKind } from '../board';
+import { CHIP_KINDS, named, parseBoard, type Board, type PartKind } from '../board';
+import { valueOf } from './value';
 import { ALLOYS } from '../joints';
 import { fail, type Result } from '../result';
 import { parseFigure } from '../units';
@@ -90,56 +91,95 @@ const partsOf = ({ board }: BoardDraft): readonly DraftPart[] => board.parts as 
 const netsOf = ({ board }: BoardDraft): Readonly<Record<string, { readonly role: string }>> =>
   board.nets as Readonly<Record<string, { readonly role: string }>>;
 
-/** What a draft already says, the rest empty. */
+/** What a draft already says and what was inferred of it, for a person to confirm; the rest empty. */
 export function startCompletion(draft: BoardDraft): Completion {
-  const nets = netsOf(draft);
-  const has = (net: string): string => (nets[net] ? net : '');
+  const { inference, board } = draft;
+  const [port] = inference.ports;
+  const supplied = port?.controller === undefined ? [] : controllerRails(draft, port.controller);
   return {
-    id: String(draft.board.id),
+    id: String(board.id),
     device: '',
     name: '',
     revision: '',
-    thicknessMm: '1.0',
-    copperLayers: '',
-    groundNet: Object.keys(nets).find((n) => nets[n].role === 'ground') ?? '',
+    thicknessMm: String(board.thicknessMm ?? '1.0'),
+    copperLayers: String(board.copperLayers ?? ''),
+    groundNet: inference.ground ?? '',
     kinds: Object.fromEntries(partsOf(draft).map((p) => [p.ref, p.kind])),
     ohms: Object.fromEntries(partsOf(draft).flatMap((p) => (p.ohm === undefined ? [] : [[p.ref, String(p.ohm)]]))),
     port: {
-      connector: '',
-      controller: '',
-      imagePart: '',
+      connector: port?.connector ?? '',
+      controller: port?.controller ?? '',
+      imagePart: port?.flash ?? '',
       designV: '',
       healthyA: '0.4 0.8',
-      busNet: has('VBUS'),
-      cc1Net: has('CC1'),
-      cc2Net: has('CC2'),
-      controllerRails: '',
+      busNet: port?.bus ?? '',
+      cc1Net: port?.cc1 ?? '',
+      cc2Net: port?.cc2 ?? '',
+      controllerRails: supplied.join(' '),
     },
-    rails: [],
+    rails: inference.rails.map((rail): RailCompletion => ({
+      net: rail.net,
+      volts: rail.volts === undefined ? '' : String(rail.volts),
+      from: rail.from ?? '',
+      by: rail.by ?? '',
+      via: rail.via.join(' '),
+      needs: '',
+    })),
     functions: [],
     plastic: '',
     underfilled: '',
   };
 }
 
-const list = (text: string): string[] =>
+/** Fixed rails on a chip: what it needs before it can talk. */
+function controllerRails(draft: BoardDraft, controller: string): string[] {
+  const nets = new Set(Object.values(partsOf(draft).find((p) => p.ref === controller)?.pins ?? {}));
+  return draft.inference.rails.filter((r) => r.volts !== 'bus' && nets.has(r.net)).map((r) => r.net);
+}
+
+/** Names in a list, as they stand on the board where it has them. */
+const listOf = (text: string, known: ReadonlySet<string>): string[] =>
   text
-    .toUpperCase()
     .split(/[\s,;]+/)
-    .filter(Boolean);
+    .filter(Boolean)
+    .map((name) => named(known, name) ?? name);
+
+const refsOf = (draft: BoardDraft): ReadonlySet<string> => new Set(partsOf(draft).map((p) => p.ref));
+const oneOf = (text: string, known: ReadonlySet<string>): string => named(known, text.trim()) ?? text.trim();
 
 const figure = (text: string): number | undefined => {
   const parsed = parseFigure(text);
   return parsed.ok ? parsed.value : undefined;
 };
 
-const ohmOf = (said: Completion, ref: string): number | undefined =>
-  figure((said.ohms[ref] ?? '').replace(/\s*(ohm|Ω|r)$/i, ''));
+const ohmOf = (said: Completion, ref: string): number | undefined => {
+  const text = said.ohms[ref] ?? '';
+  return figure(text.replace(/\s*(ohm|Ω|r)$/i, '')) ?? valueOf(text);
+};
+
+/** Nets as they stand on the board, whatever capitals they were typed with. */
+function asOnBoard(draft: BoardDraft, said: Completion): Completion {
+  const nets = new Set(Object.keys(netsOf(draft)));
+  const net = (text: string): string => oneOf(text, nets);
+  return {
+    ...said,
+    groundNet: net(said.groundNet),
+    port: {
+      ...said.port,
+      busNet: net(said.port.busNet),
+      cc1Net: net(said.port.cc1Net),
+      cc2Net: net(said.port.cc2Net),
+    },
+    rails: said.rails.map((r) => ({ ...r, net: net(r.net), from: net(r.from) })),
+  };
+}
 
 /** Everything that is still missing or does not fit, section by section; empty once the board can be added. */
-export function completionChecks(draft: BoardDraft, said: Completion): Check[] {
-  const refs = new Set(partsOf(draft).map((p) => p.ref));
+export function completionChecks(draft: BoardDraft, typed: Completion): Check[] {
+  const said = asOnBoard(draft, typed);
+  const refs = refsOf(draft);
   const nets = netsOf(draft);
+  const list = (text: string): string[] => listOf(text, new Set([...refs, ...Object.keys(nets)]));
   const rails = new Set(said.rails.map((r) => r.net));
   const checks: Check[] = [];
   const want = (section: CompletionSection, holds: boolean, words: string): void => {
@@ -164,7 +204,7 @@ export function completionChecks(draft: BoardDraft, said: Completion): Check[] {
     ['controller', port.controller],
     ['image part', port.imagePart],
   ] as const)
-    want('port', refs.has(ref.toUpperCase()), `Name the port’s ${what}.`);
+    want('port', refs.has(oneOf(ref, refs)), `Name the port’s ${what}.`);
   want('port', (figure(port.designV) ?? 0) >= 5, 'Give the port’s design level in volts.');
   want('port', healthyRange(port.healthyA) !== undefined, 'Give the lowest and highest healthy current, as 0.4 0.8.');
   want('port', nets[port.cc1Net] && nets[port.cc2Net] ? port.cc1Net !== port.cc2Net : false, 'Name both CC nets.');
@@ -173,7 +213,7 @@ export function completionChecks(draft: BoardDraft, said: Completion): Check[] {
   want('port', needed.length > 0 && needed.every((r) => rails.has(r)), 'Name the rails that the controller needs.');
   want(
     'parts',
-    said.kinds[port.controller.toUpperCase()] !== 'converter',
+    said.kinds[oneOf(port.controller, refs)] !== 'converter',
     'Say that the controller is a port controller.',
   );
   const unvalued = partsOf(draft).filter((p) => said.kinds[p.ref] === 'resistor' && !(ohmOf(said, p.ref)! > 0));
@@ -212,10 +252,13 @@ const healthyRange = (text: string): [number, number] | undefined => {
 };
 
 /** The board that draft and completion make together, checked as any board file is. */
-export function completeBoard(draft: BoardDraft, said: Completion): Result<Board> {
-  const [open] = completionChecks(draft, said);
+export function completeBoard(draft: BoardDraft, typed: Completion): Result<Board> {
+  const [open] = completionChecks(draft, typed);
   if (open) return fail(open.words);
+  const said = asOnBoard(draft, typed);
+  const refs = refsOf(draft);
   const rails = new Set(said.rails.map((r) => r.net));
+  const list = (text: string): string[] => listOf(text, new Set([...refs, ...Object.keys(netsOf(draft))]));
   const plastic = new Set(list(said.plastic));
   const underfilled = new Set(list(said.underfilled));
   const portNets = new Set(
@@ -256,8 +299,8 @@ export function completeBoard(draft: BoardDraft, said: Completion): Result<Board
       ...(plastic.has(part.ref) && { bodyLimitC: PLASTIC_C }),
       ...(underfilled.has(part.ref) && { underfilled: true, jointLimitC: UNDERFILLED_C }),
     })),
-    rails: said.rails.map(railOf),
-    ports: [portOf(said.port)],
+    rails: said.rails.map((rail) => railOf(rail, list)),
+    ports: [portOf(said.port, refs, list)],
     functions: said.functions.map((f, i) => ({
       id: `function-${i + 1}`,
       what: f.what.trim(),
@@ -271,7 +314,7 @@ export function completeBoard(draft: BoardDraft, said: Completion): Result<Board
 const loadsOf = (part: DraftPart, rails: ReadonlySet<string>): Record<string, number> =>
   Object.fromEntries([...new Set(Object.values(part.pins))].filter((n) => rails.has(n)).map((n) => [n, LOAD_OHM]));
 
-const railOf = (rail: RailCompletion): object => ({
+const railOf = (rail: RailCompletion, list: (text: string) => string[]): object => ({
   id: rail.net,
   net: rail.net,
   expect: rail.volts === 'bus' ? { kind: 'bus' } : { kind: 'fixed', volts: figure(rail.volts) },
@@ -285,14 +328,14 @@ const railOf = (rail: RailCompletion): object => ({
   ],
 });
 
-function portOf(port: PortCompletion): object {
-  const connector = port.connector.toUpperCase();
+function portOf(port: PortCompletion, refs: ReadonlySet<string>, list: (text: string) => string[]): object {
+  const connector = oneOf(port.connector, refs);
   return {
     id: connector,
     designV: figure(port.designV),
     healthyA: healthyRange(port.healthyA),
-    controller: port.controller.toUpperCase(),
-    imagePart: port.imagePart.toUpperCase(),
+    controller: oneOf(port.controller, refs),
+    imagePart: oneOf(port.imagePart, refs),
     controllerRails: list(port.controllerRails),
     vbusRail: port.busNet,
     sides: [

@@ -1,137 +1,135 @@
-import type { PartKind } from '../board';
-import { parseFigure } from '../units';
-import type { TestRecord } from './ipc356';
-import type { Placement } from './placement';
+import type { Inference } from './infer';
+import { netsOf, type ForeignBoard, type ForeignPad, type ForeignPart } from './foreign';
+import { isNotFitted, valueOf } from './value';
 
-/** A board file in the making: what open files give, and what a person still has to say. */
+/** A board file in the making: what open files give and what was inferred of it; a person says the rest. */
 export interface BoardDraft {
   /** In the shape of the board format; ports, rails and functions are empty until they are filled in. */
   readonly board: Readonly<Record<string, unknown>>;
   /** What is missing or guessed, in the order in which it is best filled in. */
   readonly missing: readonly string[];
+  readonly inference: Inference;
 }
 
-/** What a reference designator's letters usually mean. Common practice for reference designators; U and J are guesses to confirm. */
-const KIND_BY_LETTERS: Readonly<Record<string, PartKind>> = {
-  C: 'capacitor',
-  R: 'resistor',
-  L: 'coil',
-  F: 'fuse',
-  FL: 'lineFilter',
-  D: 'esdArray',
-  Q: 'mosfet',
-  Y: 'crystal',
-  J: 'connector',
-  U: 'converter',
-};
-const GUESSED: ReadonlySet<string> = new Set(['U', 'J', 'D']);
 const MARGIN_MM = 2;
+/** Height of a body where nothing says it, mm. Engineering estimate. */
+const HEIGHT_MM = 1;
+const LEAST_PAD_MM = 0.05;
+const isPoint = (part: ForeignPart): boolean => /^TP/i.test(part.ref) && part.pads.length <= 2;
 
-const lettersOf = (ref: string): string => /^[A-Z]+/.exec(ref)?.[0] ?? '';
-
-/** A net name as the board format takes it: capitals, digits and underscores. */
-export const cleanNet = (net: string): string => {
-  const clean = net
-    .toUpperCase()
-    .replace(/\+/g, 'P')
-    .replace(/-/g, 'N')
-    .replace(/[^A-Z0-9_]/g, '_');
-  return (/^[A-Z]/.test(clean) ? clean : `N${clean}`).slice(0, 24);
-};
+const round = (mm: number): number => Number(mm.toFixed(4));
 
 /**
- * Makes a board draft from a netlist and, where there is one, a placement list. Coordinates are turned to the board
- * format's: origin at the top left of the outline, y down.
+ * Makes a board draft from what a file gives and what was inferred of it. Coordinates are moved to the board format's origin,
+ * the top left of the outline; every pad stays where the file has it.
  */
-export function draftBoard(
-  id: string,
-  records: readonly TestRecord[],
-  placements: readonly Placement[] = [],
-): BoardDraft {
-  const pads = records.filter((r) => r.ref !== '');
-  const xs = records.map((r) => r.xMm);
-  const ys = records.map((r) => r.yMm);
-  const [x0, x1] = [least(xs) - MARGIN_MM, most(xs) + MARGIN_MM];
-  const [y0, y1] = [least(ys) - MARGIN_MM, most(ys) + MARGIN_MM];
-  const round = (mm: number): number => Number(mm.toFixed(3));
-  const place = (p: { xMm: number; yMm: number }) => ({ xMm: round(p.xMm - x0), yMm: round(y1 - p.yMm) });
-  const byRef = new Map<string, TestRecord[]>();
-  for (const pad of pads) byRef.set(pad.ref, [...(byRef.get(pad.ref) ?? []), pad]);
-  const placed = new Map(placements.map((p) => [p.ref, p]));
+export function draftBoard(id: string, foreign: ForeignBoard, inference: Inference): BoardDraft {
+  const outline = foreign.outlineMm ?? boxRound(foreign);
+  const x0 = outline.reduce((m, p) => Math.min(m, p[0]), Infinity);
+  const y0 = outline.reduce((m, p) => Math.min(m, p[1]), Infinity);
+  const place = (p: { xMm: number; yMm: number }) => ({ xMm: round(p.xMm - x0), yMm: round(p.yMm - y0) });
+  const packages: Record<string, unknown> = {};
+  const packageNames = new Map<string, string>();
   const points: object[] = [];
   const parts: object[] = [];
-  const packages: Record<string, unknown> = {};
-  const guesses: string[] = [];
   const unvalued: string[] = [];
-  for (const [ref, list] of byRef) {
-    const letters = lettersOf(ref);
-    if (letters === 'TP') {
-      points.push({ id: ref, net: cleanNet(list[0].net), ...place(list[0]), side: sideOf(list[0]) });
+  const guesses: string[] = [];
+  for (const part of foreign.parts) {
+    const wired = part.pads.filter((p) => p.pin !== '');
+    if (isPoint(part)) {
+      const [pad] = wired.filter((p) => p.net !== undefined);
+      if (pad) points.push({ id: part.ref, net: pad.net, ...place(pad), side: pad.side === 'back' ? 'back' : 'front' });
       continue;
     }
-    const known = placed.get(ref);
-    const centre = known ?? { xMm: middle(list.map((p) => p.xMm)), yMm: middle(list.map((p) => p.yMm)) };
-    const kind = KIND_BY_LETTERS[letters] ?? 'connector';
-    const value = kind === 'resistor' ? parseFigure((known?.what ?? '').replace(/\s*(ohm|Ω|R)$/i, '')) : undefined;
-    if (kind === 'resistor' && !value?.ok) unvalued.push(ref);
-    if (GUESSED.has(letters) || KIND_BY_LETTERS[letters] === undefined) guesses.push(ref);
-    packages[`P_${ref}`] = packageOf(list, centre);
+    if (wired.length === 0) continue;
+    const kind = inference.kinds.get(part.ref)!;
+    const ohm = kind.kind === 'resistor' ? valueOf(part.value) : undefined;
+    if (kind.kind === 'resistor' && !(ohm !== undefined && ohm >= 0)) unvalued.push(part.ref);
+    if (!kind.sure) guesses.push(part.ref);
+    const package_ = packageOf(part, wired);
+    const key = JSON.stringify(package_);
+    const name = packageNames.get(key) ?? `P_${part.ref}`;
+    if (!packageNames.has(key)) {
+      packageNames.set(key, name);
+      packages[name] = package_;
+    }
     parts.push({
-      ref,
-      kind,
-      what: known?.what || kind,
-      ...(kind === 'resistor' && value?.ok ? { ohm: value.value } : {}),
-      package: `P_${ref}`,
-      ...place(centre),
-      side: known?.side ?? sideOf(list[0]),
-      pins: Object.fromEntries(list.map((p) => [p.pin, cleanNet(p.net)])),
+      ref: part.ref,
+      kind: kind.kind,
+      what: part.value || part.footprint || kind.kind,
+      ...(ohm !== undefined && { ohm: Math.max(ohm, LEAST_OHM) }),
+      ...(isNotFitted(`${part.value} ${part.ref}`) && { optional: true }),
+      package: name,
+      ...place(part),
+      rotationDeg: part.rotationDeg,
+      side: part.side,
+      pins: Object.fromEntries(wired.flatMap((p) => (p.net === undefined ? [] : [[p.pin, p.net]]))),
     });
   }
-  const nets = [...new Set(records.map((r) => cleanNet(r.net)))].sort();
-  const ground = nets.find((n) => /^(GND|GROUND|VSS|AGND|DGND)$/.test(n));
   const board = {
-    format: 'unisolda-board/1',
+    format: 'unisolda-board/2',
     id,
     device: '',
     name: '',
     revision: '',
-    outlineMm: [
-      [0, 0],
-      [round(x1 - x0), 0],
-      [round(x1 - x0), round(y1 - y0)],
-      [0, round(y1 - y0)],
-    ],
+    outlineMm: outline.map(([x, y]) => [round(x - x0), round(y - y0)]),
+    ...(foreign.thicknessMm !== undefined && { thicknessMm: foreign.thicknessMm }),
+    ...(foreign.copperLayers !== undefined && { copperLayers: foreign.copperLayers }),
     packages,
-    nets: Object.fromEntries(
-      nets.map((n) => [n, { role: n === ground ? 'ground' : /^V|PWR|BUS/.test(n) ? 'power' : 'signal' }]),
-    ),
+    nets: Object.fromEntries([...netsOf(foreign).keys()].sort().map((net) => [net, { role: inference.roleOf(net) }])),
     parts,
     points,
     ports: [],
     rails: [],
     functions: [],
   };
-  return { board, missing: missingOf(board, ground, guesses, unvalued) };
+  return { board, missing: missingOf(foreign, inference, parts, guesses, unvalued), inference };
+}
+
+/** A link of no ohms is a resistor of a few milliohms. Engineering estimate. */
+const LEAST_OHM = 0.01;
+
+/** A box round all pads, with a margin. */
+function boxRound({ parts, loose }: ForeignBoard): [number, number][] {
+  const pads = [...parts.flatMap((p) => p.pads), ...loose];
+  const [xs, ys] = [pads.map((p) => p.xMm), pads.map((p) => p.yMm)];
+  const low = (list: readonly number[]): number => list.reduce((a, b) => Math.min(a, b), Infinity) - MARGIN_MM;
+  const high = (list: readonly number[]): number => list.reduce((a, b) => Math.max(a, b), -Infinity) + MARGIN_MM;
+  const [x0, x1, y0, y1] = [low(xs), high(xs), low(ys), high(ys)];
+  return [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ];
 }
 
 /** What a person still has to say before the draft is a board file. */
 function missingOf(
-  board: { parts: readonly object[] },
-  ground: string | undefined,
+  foreign: ForeignBoard,
+  inference: Inference,
+  parts: readonly object[],
   guesses: readonly string[],
   unvalued: readonly string[],
 ): string[] {
+  const lacking = [
+    ...(foreign.outlineMm ? [] : ['the outline (it is only a box round the pads)']),
+    ...(foreign.thicknessMm === undefined ? ['the thickness'] : []),
+    ...(foreign.copperLayers === undefined ? ['the copper layers'] : []),
+  ];
   return [
     'Name the device, the board and its revision.',
-    ...(ground ? [] : ['Name the ground net: none is called GND.']),
-    'Give the outline, the thickness and the copper layers: the outline is only a box round the pads.',
+    ...(inference.ground === undefined ? ['Name the ground net: none could be told.'] : []),
+    ...(lacking.length > 0 ? [`Give ${lacking.join(', ')}.`] : []),
     ...(guesses.length > 0 ? [`Confirm what these are: ${some(guesses)}.`] : []),
     ...(unvalued.length > 0 ? [`Give these resistors their values: ${some(unvalued)}.`] : []),
-    'Say which connectors are ports, with their controller, image part, CC nets and design level.',
-    'List the rails in the order in which they come up, with what feeds them.',
+    ...(inference.ports.length === 0
+      ? ['Say which connectors are ports, with their controller, CC nets and design level.']
+      : ['Give the port’s design level and its healthy current.']),
+    'Confirm the rails, in the order in which they come up, with what feeds them.',
     'List the functions with the parts they use.',
     'Give heat limits to plastic parts and to parts with underfill.',
-    ...(board.parts.length === 0 ? ['No part was found: the netlist holds vias and points only.'] : []),
+    ...(parts.length === 0 ? ['No part was found: the file holds vias and points only.'] : []),
   ];
 }
 
@@ -143,24 +141,27 @@ export const some = (refs: readonly string[]): string =>
     ? `${refs.slice(0, MOST_NAMED).join(', ')} and ${refs.length - MOST_NAMED} more`
     : refs.join(', ');
 
-const sideOf = (r: TestRecord): 'front' | 'back' => (r.side === 'back' ? 'back' : 'front');
-const least = (list: readonly number[]): number => list.reduce((a, b) => Math.min(a, b), Infinity);
-const most = (list: readonly number[]): number => list.reduce((a, b) => Math.max(a, b), -Infinity);
-const middle = (list: readonly number[]): number => (least(list) + most(list)) / 2;
-
-function packageOf(list: readonly TestRecord[], centre: { xMm: number; yMm: number }): unknown {
-  const local = list.map((p) => ({
-    pin: p.pin,
-    xMm: Number((p.xMm - centre.xMm).toFixed(3)),
-    yMm: Number((centre.yMm - p.yMm).toFixed(3)),
-    wMm: Math.max(0.05, p.wMm),
-    hMm: Math.max(0.05, p.hMm),
-  }));
+/** The pads in the part's own frame: what the board format turns, mirrors and moves back to where they were. */
+function packageOf(part: ForeignPart, pads: readonly ForeignPad[]): unknown {
+  const angle = (-part.rotationDeg * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const quarter = Math.abs(Math.round(part.rotationDeg / 90)) % 2 === 1;
+  const local = pads.map((p) => {
+    const [dx, dy] = [p.xMm - part.xMm, p.yMm - part.yMm];
+    const x = dx * cos - dy * sin;
+    return {
+      pin: p.pin,
+      xMm: round(part.side === 'back' ? -x : x),
+      yMm: round(dx * sin + dy * cos),
+      wMm: round(Math.max(LEAST_PAD_MM, quarter ? p.hMm : p.wMm)),
+      hMm: round(Math.max(LEAST_PAD_MM, quarter ? p.wMm : p.hMm)),
+    };
+  });
   const half = (axis: 'xMm' | 'yMm', size: 'wMm' | 'hMm'): number =>
-    most(local.map((p) => Math.abs(p[axis]) + p[size] / 2));
+    local.reduce((m, p) => Math.max(m, Math.abs(p[axis]) + p[size] / 2), 0);
   return {
-    bodyMm: [2 * half('xMm', 'wMm'), 2 * half('yMm', 'hMm')].map((mm) => Number(mm.toFixed(3))),
-    heightMm: 1,
+    bodyMm: [round(2 * half('xMm', 'wMm')), round(2 * half('yMm', 'hMm'))],
+    heightMm: HEIGHT_MM,
     lands: { kind: 'list', pads: local },
   };
 }

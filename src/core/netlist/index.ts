@@ -10,6 +10,10 @@ export {
 } from './completion';
 export { draftBoard, type BoardDraft } from './draft';
 export { recordsOf } from './export';
+export { netsOf, type ForeignBoard } from './foreign';
+export { foreignFromRecords } from './from-records';
+export { infer, type Inference } from './infer';
+export { parseIpc356, UNITS_356, unitOf356, writeIpc356, type TestRecord, type Unit356 } from './ipc356';
+export { parseKicad } from './kicad';
 export { partsCsv } from './parts-csv';
-export { parseIpc356, writeIpc356, type TestRecord } from './ipc356';
-export { parsePlacementCsv, type Placement } from './placement';
+export { fitPlacements, isPlacementHeader, placementsFrom, withPlacements, type PlacementList } from './placement';

@@ -1,22 +1,31 @@
 import { failAll, ok, type Problem, type Result } from '../result';
 
 /**
- * Test records of IPC-D-356A (netlist in fixed columns). Columns and units from memory of the published standard; the
- * writer below and the reader are each other's test.
+ * Test records of IPC-D-356A (netlist in fixed columns). Columns and units from memory of the published standard; files of a
+ * general EDA suite, written independently, are its test beside the writer below.
  */
 export interface TestRecord {
-  readonly net: string;
+  /** As it stands in the file; undefined for a pin that is connected to nothing. */
+  readonly net?: string;
   /** Reference designator; empty for vias. */
   readonly ref: string;
   readonly pin: string;
   readonly xMm: number;
   readonly yMm: number;
   readonly side: 'front' | 'back' | 'both';
+  /** Size along the axes of the board where it is turned by quarters. */
   readonly wMm: number;
   readonly hMm: number;
+  /** Of the pad, counter-clockwise as the standard counts. */
   readonly rotationDeg: number;
   /** Drilled hole, mm; none for a surface pad. */
   readonly holeMm?: number;
+}
+
+/** Test records, and whether the file said in which unit they are. */
+export interface TestRecords {
+  readonly records: readonly TestRecord[];
+  readonly notes: readonly string[];
 }
 
 /** Columns, from 1 as the standard counts them: first and last. */
@@ -35,71 +44,122 @@ const COLUMNS = {
 type Column = keyof typeof COLUMNS;
 
 const INCH_MM = 25.4;
-/** Length of one count of a coordinate or feature, mm, by the number after `P  UNITS CUST`. */
-const UNIT_MM: Readonly<Record<string, number>> = { '0': 1e-4 * INCH_MM, '1': 1e-3, '2': 1e-4 * INCH_MM };
+/** Units of a file: millimetres to one count of a coordinate, and whether angles are radians. */
+export const UNITS_356 = {
+  'inch/10000': 1e-4 * INCH_MM,
+  'mm/1000': 1e-3,
+} as const;
+export type Unit356 = keyof typeof UNITS_356;
+/** By the number after `P  UNITS CUST`, or the word SI. 2 is inches with angles in radians. */
+const UNIT_BY_CODE: Readonly<Record<string, Unit356>> = { '0': 'inch/10000', '1': 'mm/1000', '2': 'inch/10000' };
 const THROUGH_HOLE = '317';
 const SURFACE = '327';
 const MOST_PROBLEMS = 20;
 const MOST_RECORDS = 200_000;
+/** Names that stand for no net. Common practice of netlist writers, no source. */
+const NO_NET = /^(?:N\/?C|NOCONN(?:ECT)?|UNCONNECTED)$/i;
 
 const cut = (line: string, column: Column): string => line.slice(COLUMNS[column][0] - 1, COLUMNS[column][1]).trim();
 
-/** Reads the test records of a file; malformed ones are named by line, and then nothing is taken. */
-export function parseIpc356(text: string): Result<TestRecord[]> {
+/** The unit that a file states; undefined where it states none, and a text it states that is none. */
+export function unitOf356(text: string): Unit356 | { readonly unknown: string } | undefined {
+  const line = /^P\s+UNITS\s+(.*?)\s*$/im.exec(text);
+  if (!line) return undefined;
+  const code = /^CUST\s+(\S+)$/i.exec(line[1])?.[1];
+  if (code !== undefined) return UNIT_BY_CODE[code] ?? { unknown: line[1] };
+  if (/^SI$/i.test(line[1])) return 'mm/1000';
+  return /^(?:CUST)?$/i.test(line[1]) ? undefined : { unknown: line[1] };
+}
+
+/**
+ * Reads the test records of a file; malformed ones are named by line, and then nothing is taken.
+ * @param given the unit where the file does not say it.
+ */
+export function parseIpc356(text: string, given?: Unit356): Result<TestRecords> {
+  const stated = unitOf356(text);
+  if (stated !== undefined && typeof stated !== 'string')
+    return failAll([{ message: `Expected units CUST 0, 1 or 2, or SI; got "${stated.unknown}".` }]);
+  const unit = stated ?? given;
+  if (unit === undefined) return failAll([{ message: 'Expected a line of units such as P  UNITS CUST 0; got none.' }]);
+  const radians = /^P\s+UNITS\s+CUST\s+2/im.test(text);
   const records: TestRecord[] = [];
   const problems: Problem[] = [];
-  let unitMm = UNIT_MM['0'];
-  const lines = text.split(/\r?\n/);
+  const lines = text.split(/\r\n|\n|\r/);
+  const aliases = aliasesIn(lines);
   for (let i = 0; i < lines.length && problems.length < MOST_PROBLEMS; i++) {
     const line = lines[i];
     const code = line.slice(0, 3);
     if (code === '999') break;
-    if (line.startsWith('P')) {
-      const units = /^P\s+UNITS\s+CUST\s+(\S+)/i.exec(line);
-      if (!units) continue;
-      if (UNIT_MM[units[1]] === undefined)
-        problems.push({ at: `line ${i + 1}`, message: `expected units CUST 0, 1 or 2; got "${units[1]}".` });
-      else unitMm = UNIT_MM[units[1]];
-      continue;
-    }
     if (code !== THROUGH_HOLE && code !== SURFACE) {
-      if (/^3\d\d/.test(code) || /^[C0\s]/.test(line) || line === '') continue;
+      if (/^3\d\d/.test(code) || /^[CP0\s]/.test(line) || line === '') continue;
       problems.push({ at: `line ${i + 1}`, message: `expected a record of IPC-D-356; got "${line.slice(0, 40)}".` });
       continue;
     }
-    const record = readRecord(line, code, unitMm);
+    const record = readRecord(line, code, UNITS_356[unit], radians, aliases);
     if (typeof record === 'string') problems.push({ at: `line ${i + 1}`, message: record });
     else records.push(record);
+    if (records.length > MOST_RECORDS)
+      return failAll([{ message: `Expected at most ${MOST_RECORDS} test records; got more.` }]);
   }
-  if (records.length > MOST_RECORDS)
-    problems.push({ message: `Expected at most ${MOST_RECORDS} test records; got ${records.length}.` });
   if (problems.length === 0 && records.length === 0)
     problems.push({ message: 'Expected test records (317 or 327) of an IPC-D-356 file; got none.' });
-  return problems.length > 0 ? failAll(problems) : ok(records);
+  return problems.length > 0 ? failAll(problems) : ok({ records, notes: cutNotes(records) });
+}
+
+/** Long names stand in lines of their own: `P  NNAME1  the long name`, and records name NNAME1. */
+function aliasesIn(lines: readonly string[]): Map<string, string> {
+  const aliases = new Map<string, string>();
+  for (const line of lines) {
+    const found = /^P\s+(NNAME\d+)\s+(\S.*?)\s*$/i.exec(line);
+    if (found) aliases.set(found[1].toUpperCase(), found[2]);
+  }
+  return aliases;
+}
+
+/** A name that fills its columns may have been cut. */
+function cutNotes(records: readonly TestRecord[]): string[] {
+  const full = new Set(records.flatMap((r) => (r.net !== undefined && r.net.length === 14 ? [r.net] : [])));
+  return full.size > 0
+    ? [
+        `${full.size} net ${full.size === 1 ? 'name fills' : 'names fill'} the 14 columns and may have been cut: ${[...full].slice(0, 5).join(', ')}.`,
+      ]
+    : [];
 }
 
 /** One record, or what is wrong with it. */
-function readRecord(line: string, code: string, unitMm: number): TestRecord | string {
-  const net = cut(line, 'net');
-  if (net === '') return 'expected a net name in columns 4 to 17; got none.';
+function readRecord(
+  line: string,
+  code: string,
+  unitMm: number,
+  radians: boolean,
+  aliases: ReadonlyMap<string, string>,
+): TestRecord | string {
+  const written = cut(line, 'net');
+  if (written === '') return 'expected a net name in columns 4 to 17; got none.';
   const [x, y] = [figure(line, 'x'), figure(line, 'y')];
   if (x === undefined || y === undefined)
     return `expected coordinates X in columns 43 to 49 and Y in 51 to 57; got "${cut(line, 'x')}" and "${cut(line, 'y')}".`;
   const access = cut(line, 'access');
-  if (!/^A0[0-9]$/.test(access)) return `expected access A00 to A09 in columns 39 to 41; got "${access}".`;
+  if (!/^A\d\d$/.test(access)) return `expected access A00 to A99 in columns 39 to 41; got "${access}".`;
   const [width, height] = [figure(line, 'width') ?? 0, figure(line, 'height') ?? 0];
   const hole = figure(line, 'hole');
+  const angle = figure(line, 'rotation') ?? 0;
+  const rotationDeg = radians ? (angle * 180) / Math.PI : angle;
+  const ref = cut(line, 'ref');
+  // A feature with a width alone is round.
+  const size = [width, height === 0 ? width : height].map((v) => v * unitMm);
+  const turned = Math.round(rotationDeg / 90) % 2 !== 0;
+  const net = aliases.get(written.toUpperCase()) ?? written;
   return {
-    net,
-    ref: cut(line, 'ref') === 'VIA' ? '' : cut(line, 'ref'),
+    net: NO_NET.test(net) ? undefined : net,
+    ref: /^VIA$/i.test(ref) ? '' : ref,
     pin: cut(line, 'pin'),
     xMm: x * unitMm,
     yMm: y * unitMm,
     side: access === 'A00' ? 'both' : access === 'A01' ? 'front' : 'back',
-    wMm: width * unitMm,
-    // A feature with a width alone is round.
-    hMm: (height === 0 ? width : height) * unitMm,
-    rotationDeg: figure(line, 'rotation') ?? 0,
+    wMm: turned ? size[1] : size[0],
+    hMm: turned ? size[0] : size[1],
+    rotationDeg,
     holeMm: code === THROUGH_HOLE && hole !== undefined ? hole * unitMm : undefined,
   };
 }
@@ -110,8 +170,15 @@ function figure(line: string, column: Column): number | undefined {
   return /^[+-]?\d+$/.test(text) ? Number(text) : undefined;
 }
 
-/** Writes records in micrometres (CUST 1), the way {@link parseIpc356} reads them. Names longer than their columns are cut. */
+const NET_COLUMNS = 14;
+
+/**
+ * Writes records in micrometres (CUST 1), the way {@link parseIpc356} reads them: long nets under an alias, pins without a net
+ * as N/C. Designators longer than six letters have no place in the format and are refused.
+ */
 export function writeIpc356(records: readonly TestRecord[]): string {
+  const long = [...new Set(records.flatMap((r) => (r.net !== undefined && r.net.length > NET_COLUMNS ? [r.net] : [])))];
+  const aliases = new Map(long.map((net, i) => [net, `NNAME${i + 1}`]));
   const lines = records.map((r) => {
     const columns = new Array<string>(80).fill(' ');
     const put = (from: number, text: string): void => {
@@ -120,7 +187,7 @@ export function writeIpc356(records: readonly TestRecord[]): string {
     const um = (mm: number): number => Math.round(mm * 1000);
     const signed = (mm: number): string => `${mm < 0 ? '-' : '+'}${String(Math.abs(um(mm))).padStart(6, '0')}`;
     put(1, r.holeMm === undefined ? SURFACE : THROUGH_HOLE);
-    put(4, r.net.slice(0, 14));
+    put(4, r.net === undefined ? 'N/C' : (aliases.get(r.net) ?? r.net));
     put(21, (r.ref || 'VIA').slice(0, 6));
     if (r.pin) put(27, `-${r.pin.slice(0, 4)}`);
     if (r.holeMm !== undefined) put(33, `D${String(um(r.holeMm)).padStart(4, '0')}P`);
@@ -130,8 +197,9 @@ export function writeIpc356(records: readonly TestRecord[]): string {
       58,
       `X${String(Math.min(9999, um(r.wMm))).padStart(4, '0')}Y${String(Math.min(9999, um(r.hMm))).padStart(4, '0')}`,
     );
-    put(68, `R${String(Math.round(r.rotationDeg) % 360).padStart(3, '0')}`);
+    put(68, 'R000');
     return columns.join('').trimEnd();
   });
-  return `P  UNITS CUST 1\n${lines.join('\n')}\n999\n`;
+  const head = ['P  UNITS CUST 1', ...[...aliases].map(([net, alias]) => `P  ${alias}  ${net}`)];
+  return `${head.join('\n')}\n${lines.join('\n')}\n999\n`;
 }

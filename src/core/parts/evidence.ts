@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { refText } from '../board';
 import { betaQuantile } from '../math';
 
 const id = z.string().regex(/^[a-z0-9][a-z0-9-]*$/, 'expected a short name such as heron-q40-r3');
@@ -15,7 +16,7 @@ export const SOURCE_WORDS: Readonly<Record<ReportSource, string>> = {
 export const reportSchema = z.object({
   typeId: id,
   boardId: z.string(),
-  ref: z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/),
+  ref: refText,
   date: z.iso.date(),
   source: z.enum(SOURCES),
   worked: z.boolean(),

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { refText } from '../board';
 
 /** Names as they are written on bags and boards: L-12, C-105, D-3. */
 export const stockId = z.string().regex(/^[A-Z]{1,3}-[0-9]{1,6}$/, 'expected a name such as C-105');
-const ref = z.string().regex(/^[A-Z]{1,3}[0-9]{1,4}$/);
+const ref = refText;
 const job = z.number().int().positive();
 const words = z.string().trim().min(1).max(200);
 const typeId = z.string().min(1);

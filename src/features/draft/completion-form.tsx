@@ -72,7 +72,7 @@ export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Com
             label="Ground net"
             value={said.groundNet}
             list="nets-of-draft"
-            onChange={(text) => set({ groundNet: text.toUpperCase() })}
+            onChange={(groundNet) => set({ groundNet })}
           />
         </Flex>
       </Section>
@@ -166,13 +166,12 @@ function PartList({ draft, said, onChange }: { draft: BoardDraft; said: Completi
 
 function PortFields({ said, onChange }: { said: Completion; onChange: Change }) {
   const set = (change: Partial<Completion['port']>): void => onChange({ port: { ...said.port, ...change } });
-  const upper = (text: string): string => text.toUpperCase();
   const { port } = said;
   return (
     <Flex gap="4" wrap="wrap">
-      <Field label="Connector" value={port.connector} width="5em" onChange={(t) => set({ connector: upper(t) })} />
-      <Field label="Controller" value={port.controller} width="5em" onChange={(t) => set({ controller: upper(t) })} />
-      <Field label="Image in" value={port.imagePart} width="5em" onChange={(t) => set({ imagePart: upper(t) })} />
+      <Field label="Connector" value={port.connector} width="5em" onChange={(t) => set({ connector: t })} />
+      <Field label="Controller" value={port.controller} width="5em" onChange={(t) => set({ controller: t })} />
+      <Field label="Image in" value={port.imagePart} width="5em" onChange={(t) => set({ imagePart: t })} />
       <Field label="Level, V" value={port.designV} width="5em" onChange={(designV) => set({ designV })} />
       <Field label="Healthy, A" value={port.healthyA} width="6em" onChange={(healthyA) => set({ healthyA })} />
       {(
@@ -188,14 +187,14 @@ function PortFields({ said, onChange }: { said: Completion; onChange: Change }) 
           value={port[name]}
           width="7em"
           list="nets-of-draft"
-          onChange={(t) => set({ [name]: upper(t) })}
+          onChange={(t) => set({ [name]: t })}
         />
       ))}
       <Field
         label="Rails its controller needs"
         value={port.controllerRails}
         width="12em"
-        onChange={(t) => set({ controllerRails: upper(t) })}
+        onChange={(t) => set({ controllerRails: t })}
       />
     </Flex>
   );
@@ -217,7 +216,7 @@ function RailList({
       width="100%"
       value={rails[i][name]}
       list={list}
-      onChange={(text) => change(i, { [name]: name === 'volts' ? text.toLowerCase() : text.toUpperCase() })}
+      onChange={(text) => change(i, { [name]: name === 'volts' ? text.toLowerCase() : text })}
     />
   );
   return (
@@ -271,7 +270,7 @@ function FunctionList({
       hidden
       width="100%"
       value={functions[i][name]}
-      onChange={(text) => change(i, { [name]: name === 'what' ? text : text.toUpperCase() })}
+      onChange={(text) => change(i, { [name]: text })}
     />
   );
   return (

@@ -2,77 +2,80 @@
 
 import { useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
+import { foreignBoard, placementTable, readBoardOf, type ReadBoard } from '@/core/import';
 import {
   draftBoard,
-  parseIpc356,
-  parsePlacementCsv,
+  fitPlacements,
   startCompletion,
+  withPlacements,
   type BoardDraft,
-  type Placement,
-  type TestRecord,
+  type PlacementList,
 } from '@/core/netlist';
-import { problemText, type Result } from '@/core/result';
-import { FilePick, Headline, ProblemNote } from '@/ui';
+import { problemText } from '@/core/result';
+import { FilePick, Headline, ProblemNote, ReadingAsk, useFileReading } from '@/ui';
 import { CompletionForm } from './completion-form';
+import { InferredPart } from './inferred-part';
 
-/** Netlists of large boards are a few megabytes; far beyond that it is something else. */
-const MOST_BYTES = 20_000_000;
+interface Made {
+  readonly read: ReadBoard;
+  readonly draft: BoardDraft;
+  readonly name: string;
+  /** Counts up: a form that was begun on another draft begins anew. */
+  readonly serial: number;
+}
 
-/** A board from open files: the netlist gives nets, pads and points, a person says the rest, and the sheet says what is missing. */
+/** A board from open files: nets, pads and places are read, its make-up is inferred, a person confirms it and says the rest. */
 export function DraftSheet() {
-  const [records, setRecords] = useState<readonly TestRecord[]>();
-  const [made, setMade] = useState<{ draft: BoardDraft; name: string; serial: number }>();
+  const [made, setMade] = useState<Made>();
   const [placed, setPlaced] = useState<string>();
   const [problem, setProblem] = useState<string>();
 
-  async function read<T>(file: File, parse: (text: string) => Result<T>): Promise<T | undefined> {
-    if (file.size > MOST_BYTES) {
-      setProblem(`${file.name}: expected a list of at most 20 MB; got ${(file.size / 1e6).toFixed(0)} MB.`);
-      return undefined;
-    }
-    const parsed = parse(await file.text());
-    setProblem(parsed.ok ? undefined : `${file.name}: ${problemText(parsed.problems)}`);
-    return parsed.ok ? parsed.value : undefined;
+  function make(name: string, read: ReadBoard): void {
+    const draft = draftBoard(name, read.foreign, read.inference);
+    setMade((before) => ({ read, draft, name, serial: (before?.serial ?? 0) + 1 }));
   }
 
-  function make(name: string, from: readonly TestRecord[], placements: readonly Placement[]): void {
-    setMade((before) => ({ draft: draftBoard(name, from, placements), name, serial: (before?.serial ?? 0) + 1 }));
-  }
-
-  async function takeNetlist(file: File): Promise<void> {
-    const list = await read(file, parseIpc356);
-    if (!list) return;
-    setRecords(list);
-    setPlaced(undefined);
-    make(idOf(file.name), list, []);
-  }
-
-  async function takePlacements(file: File): Promise<void> {
-    const list = await read(file, parsePlacementCsv);
-    if (!list || !records || !made) return;
-    setPlaced(`${list.length} placements from ${file.name}`);
-    make(made.name, records, list);
-  }
+  const board = useFileReading<ReadBoard>({
+    reader: foreignBoard,
+    onProblem: setProblem,
+    onRead: (read, { name }) => {
+      setPlaced(undefined);
+      make(idOf(name), read);
+    },
+  });
+  const places = useFileReading<PlacementList>({
+    reader: placementTable,
+    onProblem: setProblem,
+    onRead: (list, { name }) => {
+      if (!made) return;
+      const fit = fitPlacements(made.read.foreign, list);
+      if (!fit.ok) return setProblem(`${name}: ${problemText(fit.problems)}`);
+      setPlaced(
+        `${fit.value.matched} placements from ${name}, half of them within ${fit.value.typicalOffMm.toFixed(2)} mm of their pads`,
+      );
+      make(made.name, readBoardOf(withPlacements(made.read.foreign, list, fit.value)));
+    },
+  });
 
   return (
     <>
       <Headline title="A board from open files" aside="library">
-        The netlist gives nets, pads and test points; a placement list gives what each part is. You say what it does.
-        Nothing is kept until you add it.
+        A netlist or the layout itself gives nets, pads and places; a placement list adds values. What the board is made
+        of is inferred: confirm it, and say the rest. Nothing is kept until you add it.
       </Headline>
       <Flex gap="5" align="baseline" fontSize="15px" mb="3" wrap="wrap">
         <FilePick
-          label="Read a netlist"
-          text={made ? 'Read another netlist' : 'Read a netlist, IPC-D-356'}
-          accept=".ipc,.356,.net,.txt"
-          onFile={(file) => void takeNetlist(file)}
+          label="Read a board"
+          text={made ? 'Read another board' : 'Read a board: IPC-D-356 or .kicad_pcb'}
+          accept=".ipc,.356,.d356,.net,.txt,.kicad_pcb"
+          onFile={(file) => void board.take(file)}
         />
         {made && (
           <FilePick
             label="Read a placement list"
             text="Read a placement list, CSV"
-            accept=".csv,text/csv"
-            onFile={(file) => void takePlacements(file)}
+            accept=".csv,.pos,.txt,text/csv"
+            onFile={(file) => void places.take(file)}
           />
         )}
         {made && (
@@ -82,7 +85,10 @@ export function DraftSheet() {
           </Text>
         )}
       </Flex>
+      <ReadingAsk reading={board} title={foreignBoard.title} />
+      <ReadingAsk reading={places} title={placementTable.title} />
       {problem && <ProblemNote text={problem} />}
+      {made && <InferredPart inference={made.draft.inference} />}
       {made && <CompletionForm key={made.serial} draft={made.draft} start={startCompletion(made.draft)} />}
     </>
   );

@@ -34,7 +34,7 @@ export function BoardUpload() {
         onFile={load}
       />
       <Text as="span" color="quiet" fontSize="14px" ml="3">
-        unisolda-board/1, described in docs/formats
+        unisolda-board/2, described in docs/formats
       </Text>
       {answer &&
         (answer.saved ? (

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { findPlace, partByRef, type Board } from '../../board';
+import { findPlace, partByRef, partNamed, pinNamed, type Board } from '../../board';
 import { defineCommand } from '../../command-line';
 import { judgeJoint } from '../../port';
 import { fail, ok } from '../../result';
@@ -64,10 +64,10 @@ export const jointDrop = defineMeasurement<JointDropMeasurement>({
         },
       ],
       parse({ board }, { args: [word = '', pin = '', ...figures] }) {
-        const part = partByRef(board, word.toUpperCase());
+        const part = partNamed(board, word);
         if (!part) return fail(`Expected a part of this board after "joint"; got "${word}".`);
-        const joint = pin.toUpperCase();
-        if (part.pins[joint] === undefined)
+        const joint = pinNamed(part, pin);
+        if (joint === undefined)
           return fail(
             `Expected a joint of ${part.ref} that is connected, such as ${Object.keys(part.pins)[0]}; got "${pin}".`,
           );

@@ -1,4 +1,4 @@
-import { partByRef, type Board } from '../../board';
+import { partNamed, type Board } from '../../board';
 import { fail, ok, type Result } from '../../result';
 import { parseFigure } from '../../units';
 import type { Value } from '../value';
@@ -116,4 +116,4 @@ export const portNames = (board: Board): string[] => inSmallLetters(board.ports.
 /** Ports where there are several: one is not named. */
 export const severalPorts = (board: Board): string[] => (board.ports.length > 1 ? portNames(board) : []);
 export const pinNames = (board: Board, ref: string): string[] =>
-  inSmallLetters(Object.keys(partByRef(board, ref.toUpperCase())?.pins ?? {}));
+  inSmallLetters(Object.keys(partNamed(board, ref)?.pins ?? {}));

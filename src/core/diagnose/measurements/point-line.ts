@@ -1,4 +1,4 @@
-import { findPlace, groundNet, isTwoTerminal, partByRef, railOfNet, type Board } from '../../board';
+import { findPlace, groundNet, isTwoTerminal, netNamed, partNamed, railOfNet, type Board } from '../../board';
 import { defineCommand } from '../../command-line';
 import { fail, ok, type Result } from '../../result';
 import { unknownPlace } from '../places';
@@ -32,7 +32,7 @@ function parsePoint(
   words: readonly string[],
   mode: MeasurementLineContext['mode'],
 ): Result<MeasurementEntry> {
-  const part = partByRef(board, name.toUpperCase());
+  const part = partNamed(board, name);
   const line = LINES.find((l) => l === words[0]);
   if (part?.kind === 'lineFilter' && line) return parseThrough(part.ref, line, words.slice(1));
   if (part && (words[0] === 'thru' || words[0] === 'through')) return parseThrough(part.ref, '', words.slice(1));
@@ -42,7 +42,7 @@ function parsePoint(
   if (place.net === groundNet(board))
     return fail(`${place.name} is ground itself: expected a point that is measured against it.`);
   const { rest, unit } = takeUnit(words);
-  const isNetName = board.nets[name.toUpperCase()] !== undefined;
+  const isNetName = netNamed(board, name) !== undefined;
   const rail = railOfNet(board, place.net);
   const kind = unit ?? (rail && (mode === 'volt' || isNetName) ? 'volt' : 'ohm');
   if (kind === 'volt') {

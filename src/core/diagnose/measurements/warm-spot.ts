@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { groundNet, handiestPlace, partByRef, shieldOver, type Board } from '../../board';
+import { groundNet, handiestPlace, netNamed, partByRef, shieldOver, type Board } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
 import { fail, ok } from '../../result';
 import type { CircuitModel } from '../circuit-model';
@@ -95,8 +95,8 @@ export const warmSpot = defineMeasurement<WarmSpotMeasurement>({
         { example: 'warm vsys c14', help: 'a limited current into a net: the part that gets warm, none, or elsewhere' },
       ],
       parse({ board }, { args: [word = '', answer, ...more] }) {
-        const net = word.toUpperCase();
-        if (!board.nets[net] || net === groundNet(board)) return fail(`Expected a net of this board; got "${word}".`);
+        const net = netNamed(board, word);
+        if (net === undefined || net === groundNet(board)) return fail(`Expected a net of this board; got "${word}".`);
         if (more.length > 0) return fail(`Expected one part, none or elsewhere; got "${[answer, ...more].join(' ')}".`);
         const choice = oneOf(choicesOn(board, net), answer, `for what gets warm on ${net}`);
         if (!choice.ok) return choice;
@@ -104,7 +104,7 @@ export const warmSpot = defineMeasurement<WarmSpotMeasurement>({
       },
       complete({ board }, words) {
         if (words.length === 2) return inSmallLetters(Object.keys(board.nets));
-        return words.length === 3 ? inSmallLetters(choicesOn(board, (words[1] ?? '').toUpperCase())) : [];
+        return words.length === 3 ? inSmallLetters(choicesOn(board, netNamed(board, words[1] ?? '') ?? '')) : [];
       },
     }),
   ],

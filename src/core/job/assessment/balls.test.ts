@@ -93,7 +93,7 @@ test('what does not look like a look is refused', () => {
     { mmPerPx: 0 },
     { sha256: 'x' },
     { words: '' },
-    { ref: 'u8' },
+    { ref: 'u 8' },
   ])
     expect(eventBodySchema.safeParse({ ...good, ...wrong }).success).toBe(false);
 });

@@ -84,7 +84,7 @@ function probeFinding(state: JobState, analysis: JobAnalysis): string {
 export function shortWords(words: string): string {
   const [ref] = words.split(' ');
   const comma = words.indexOf(', ');
-  return /^[A-Z]{1,3}\d+$/.test(ref) && comma > 0 ? `${ref}: ${words.slice(comma + 2)}` : words;
+  return /^(?=.*\d)[A-Za-z][\w.+-]{0,31}$/.test(ref) && comma > 0 ? `${ref}: ${words.slice(comma + 2)}` : words;
 }
 
 /** Part by part what was found of pads, balls and how flat it lies; named where it is about more than one part. */

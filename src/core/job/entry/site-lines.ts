@@ -1,4 +1,4 @@
-import { padsOf, partByRef, type Board, type Part } from '../../board';
+import { named, padsOf, partNamed, type Board, type Part } from '../../board';
 import { partNames } from '../../diagnose';
 import { judgeFlatness, judgeLifted, planSite } from '../../joints';
 import { fail, ok, type Result } from '../../result';
@@ -10,7 +10,7 @@ import { defineJobLine } from './context';
 /** Lines for pads and seats. */
 
 function partAfter(board: Board, word: string | undefined, head: string): Result<Part> {
-  const part = partByRef(board, (word ?? '').toUpperCase());
+  const part = partNamed(board, word ?? '');
   return part ? ok(part) : fail(`Expected a part of this board after "${head}"; got "${word ?? ''}".`);
 }
 
@@ -25,7 +25,7 @@ const liftedLine = defineJobLine({
     if (!part.ok) return part;
     const { ref } = part.value;
     const known = new Set(padsOf(board, part.value).map((p) => p.pin));
-    const pins = names.length === 1 && names[0] === 'none' ? [] : names.map((n) => n.toUpperCase());
+    const pins = names.length === 1 && names[0] === 'none' ? [] : names.map((n) => named(known, n) ?? n.toUpperCase());
     const strange = pins.find((p) => !known.has(p));
     if (names.length === 0 || strange !== undefined)
       return fail(

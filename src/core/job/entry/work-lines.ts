@@ -1,4 +1,4 @@
-import { partByRef } from '../../board';
+import { named, partNamed } from '../../board';
 import { expected, oneOf } from '../../command-line';
 import { inSmallLetters, partNames } from '../../diagnose';
 import { fail, ok, type Result } from '../../result';
@@ -41,7 +41,7 @@ const offLine = defineJobLine({
   name: 'off',
   usage: [{ example: 'off u4', help: 'a part comes off' }],
   parse({ board }, { args: [word = ''] }) {
-    const part = partByRef(board, word.toUpperCase());
+    const part = partNamed(board, word);
     if (!part) return fail(`Expected a part of this board after "off"; got "${word}".`);
     return ok({
       command: record({ kind: 'partOff', ref: part.ref }),
@@ -58,7 +58,7 @@ const onLine = defineJobLine({
     { example: 'on u4 same', help: 'the same part goes back on' },
   ],
   parse({ board }, { args: [word = '', how] }) {
-    const part = partByRef(board, word.toUpperCase());
+    const part = partNamed(board, word);
     if (!part) return fail(`Expected a part of this board after "on"; got "${word}".`);
     const which = oneOf(['new', 'same'], how ?? 'new', `after ${part.ref}`);
     if (!which.ok) return which;
@@ -90,8 +90,12 @@ const mendedLine = defineJobLine({
     { example: 'mended s2', help: 'the board mended where a screw went through' },
   ],
   parse({ board }, { args: [word = ''] }) {
-    const what = word.toUpperCase();
-    const isRail = board.rails.some((r) => r.id === what);
+    const rail = named(
+      board.rails.map((r) => r.id),
+      word,
+    );
+    const isRail = rail !== undefined;
+    const what = rail ?? word.toUpperCase();
     const echo = isRail ? `A wire is laid past the trace to ${what}.` : `The board is mended at screw ${what}.`;
     return ok({ command: record({ kind: 'mended', what }), echo });
   },

@@ -1,0 +1,54 @@
+import { Box, Text, chakra } from '@chakra-ui/react';
+import type { Inference } from '@/core/netlist';
+
+/** What names, pin counts and topology say of the board, each with its reason: it stands in the form below, to be confirmed or changed. */
+export function InferredPart({ inference }: { readonly inference: Inference }) {
+  const lines = linesOf(inference);
+  return (
+    <Box as="section" aria-label="What was inferred" borderLeft="3px solid" borderColor="copper" pl="3" my="3">
+      <Text fontWeight="700">Inferred from names, pin counts and wiring. Confirm it below.</Text>
+      <chakra.dl display="grid" gridTemplateColumns="8em 1fr" columnGap="4" fontSize="15px">
+        {lines.map(({ what, found, why }) => (
+          <Box key={what} display="contents">
+            <chakra.dt color="quiet">{what}</chakra.dt>
+            <chakra.dd>
+              <strong>{found}</strong> <chakra.span color="quiet">{why}</chakra.span>
+            </chakra.dd>
+          </Box>
+        ))}
+      </chakra.dl>
+    </Box>
+  );
+}
+
+interface Line {
+  readonly what: string;
+  readonly found: string;
+  readonly why: string;
+}
+
+function linesOf({ ground, groundDoubt, ports, rails }: Inference): Line[] {
+  return [
+    {
+      what: 'Ground',
+      found: ground ?? 'not told',
+      why: groundDoubt ?? (ground ? 'by its name' : 'no net is named or wired so'),
+    },
+    ...ports.map((p, i) => ({
+      what: ports.length > 1 ? `Port ${i + 1}` : 'Port',
+      found: `${p.connector}, bus ${p.bus}, CC ${p.cc1} and ${p.cc2}`,
+      why: p.why,
+    })),
+    ...ports.map((p, i) => ({
+      what: ports.length > 1 ? `Chips of port ${i + 1}` : 'Its chips',
+      found: `${p.controller ?? 'no controller told'}${p.flash === undefined ? '' : `, image in ${p.flash}`}`,
+      why: p.controller === undefined ? '' : 'on both CC lines',
+    })),
+    {
+      what: 'Rails',
+      found:
+        rails.map((r) => `${r.net}${typeof r.volts === 'number' ? ` ${r.volts} V` : ''}`).join(', ') || 'none told',
+      why: `${rails.filter((r) => r.from === undefined && r.volts !== 'bus').length} without a source`,
+    },
+  ];
+}
