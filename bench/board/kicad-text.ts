@@ -12,12 +12,21 @@ export function kicadText(board: Board, version: KicadVersion, at: readonly [num
   const nets = Object.keys(board.nets);
   const code = new Map(nets.map((net, i) => [net, i + 1]));
   const head = version === 5 ? 'module' : 'footprint';
-  const netOf = (net: string | undefined): string => (net === undefined ? '' : ` (net ${code.get(net)} ${q(net, version)})`);
+  const netOf = (net: string | undefined): string =>
+    net === undefined ? '' : ` (net ${code.get(net)} ${q(net, version)})`;
   const field = (name: 'reference' | 'value', text: string): string =>
     version === 8
       ? `(property "${name[0].toUpperCase()}${name.slice(1)}" ${q(text, version)} (at 0 0 0))`
       : `(fp_text ${name} ${q(text, version)} (at 0 0) (layer F.SilkS))`;
-  const footprint = (ref: string, value: string, x: number, y: number, turn: number, back: boolean, pads: readonly { pin: string; net?: string; xMm: number; yMm: number; wMm: number; hMm: number }[]): string => {
+  const footprint = (
+    ref: string,
+    value: string,
+    x: number,
+    y: number,
+    turn: number,
+    back: boolean,
+    pads: readonly { pin: string; net?: string; xMm: number; yMm: number; wMm: number; hMm: number }[],
+  ): string => {
     const angle = (turn * Math.PI) / 180;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
     const quarter = Math.abs(Math.round(turn / 90)) % 2 === 1;
@@ -42,13 +51,17 @@ export function kicadText(board: Board, version: KicadVersion, at: readonly [num
     ),
   );
   const points = board.points.map((p) =>
-    footprint(p.id, p.net, p.xMm, p.yMm, 0, p.side === 'back', [{ pin: '1', net: p.net, xMm: p.xMm, yMm: p.yMm, wMm: 1, hMm: 1 }]),
+    footprint(p.id, p.net, p.xMm, p.yMm, 0, p.side === 'back', [
+      { pin: '1', net: p.net, xMm: p.xMm, yMm: p.yMm, wMm: 1, hMm: 1 },
+    ]),
   );
   const edge = board.outlineMm.map(([x, y], i) => {
     const [x2, y2] = board.outlineMm[(i + 1) % board.outlineMm.length];
     return `  (gr_line (start ${x + at[0]} ${y + at[1]}) (end ${x2 + at[0]} ${y2 + at[1]}) (layer Edge.Cuts) (width 0.1))`;
   });
-  const layers = board.layers.map((_, i, all) => `    (${i} ${q(i === 0 ? 'F.Cu' : i === all.length - 1 ? 'B.Cu' : `In${i}.Cu`, version)} signal)`);
+  const layers = board.layers.map(
+    (_, i, all) => `    (${i} ${q(i === 0 ? 'F.Cu' : i === all.length - 1 ? 'B.Cu' : `In${i}.Cu`, version)} signal)`,
+  );
   return [
     `(kicad_pcb (version ${DAY[version]}) (generator pcbnew)`,
     `  (general (thickness ${board.thicknessMm}))`,

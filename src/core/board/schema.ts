@@ -11,6 +11,12 @@ export const refText = z
 export const netName = z
   .string()
   .regex(/^(?=.*[^\d.,])[^\s:~"|,;]{1,64}$/u, 'expected a net name without blanks such as AON33 or /usb.port/Vbus');
+/** Bounds of one board: what is larger is no board but a mistake, and would stop the page that reads it. */
+const MOST_PARTS = 5000;
+const MOST_PINS = 4000;
+const MOST_ROWS = 100;
+const MOST_CORNERS = 20_000;
+
 const positive = z.number().positive();
 const pairMm = z.tuple([positive, positive]);
 const pointMm = z.tuple([z.number(), z.number()]);
@@ -63,7 +69,7 @@ const landsSchema = z.discriminatedUnion('kind', [
   z
     .object({
       kind: z.literal('quad'),
-      pins: z.number().int().multipleOf(4),
+      pins: z.number().int().multipleOf(4).min(4).max(MOST_PINS),
       pitchMm: positive,
       padMm: pairMm,
       spanMm: pairMm,
@@ -73,7 +79,7 @@ const landsSchema = z.discriminatedUnion('kind', [
   z
     .object({
       kind: z.literal('dual'),
-      pins: z.number().int().multipleOf(2),
+      pins: z.number().int().multipleOf(2).min(2).max(MOST_PINS),
       pitchMm: positive,
       padMm: pairMm,
       spanMm: positive,
@@ -83,20 +89,21 @@ const landsSchema = z.discriminatedUnion('kind', [
   z
     .object({
       kind: z.literal('array'),
-      columns: z.number().int().positive(),
-      rows: z.number().int().positive(),
+      columns: z.number().int().positive().max(MOST_ROWS),
+      rows: z.number().int().positive().max(MOST_ROWS),
       pitchMm: positive,
       padMm: positive,
       ballMm: positive,
-      without: z.array(z.string()).optional().describe('places of the grid that hold no ball, such as C3'),
+      without: z.array(z.string()).max(MOST_ROWS ** 2).optional().describe('places of the grid that hold no ball, such as C3'),
     })
     .describe('balls on a grid, A1 at the top left'),
   z
     .object({
       kind: z.literal('list'),
       pads: z
-        .array(z.object({ pin: z.string(), xMm: z.number(), yMm: z.number(), wMm: positive, hMm: positive }))
-        .min(1),
+        .array(z.object({ pin: z.string().max(24), xMm: z.number(), yMm: z.number(), wMm: positive, hMm: positive }))
+        .min(1)
+        .max(MOST_PINS),
     })
     .describe('every pad by hand'),
 ]);
@@ -192,7 +199,7 @@ export const boardSchema = z.object({
   device: z.string().min(1),
   name: z.string().min(1),
   revision: z.string().min(1),
-  outlineMm: z.array(pointMm).min(3),
+  outlineMm: z.array(pointMm).min(3).max(MOST_CORNERS),
   thicknessMm: positive,
   layers: z
     .array(z.object({ name: z.string(), copperUm: z.number().min(0), coverage: z.number().min(0).max(1) }))
@@ -217,7 +224,7 @@ export const boardSchema = z.object({
       lowByNature: z.boolean().default(false),
     }),
   ),
-  parts: z.array(partSchema).min(1),
+  parts: z.array(partSchema).min(1).max(MOST_PARTS),
   points: z.array(
     z.object({
       id: refText,
@@ -227,7 +234,7 @@ export const boardSchema = z.object({
       side: z.enum(['front', 'back']).default('front'),
     }),
   ),
-  ports: z.array(portSchema).min(1),
+  ports: z.array(portSchema).min(1).max(64),
   screws: z
     .array(z.object({ id: refText, xMm: z.number(), yMm: z.number() }))
     .default([])
@@ -245,8 +252,8 @@ export const boardSchema = z.object({
     )
     .default([])
     .describe('metal cans over a part of the board; what lies under one is measured with it off'),
-  rails: z.array(railSchema).min(1),
-  functions: z.array(functionSchema),
+  rails: z.array(railSchema).min(1).max(500),
+  functions: z.array(functionSchema).max(500),
   slots: z.array(slotSchema).default([]).describe('places whose part type matters'),
   imageFamily: z.string().optional(),
 });

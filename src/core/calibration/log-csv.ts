@@ -11,6 +11,8 @@ export interface ThermoLog {
 /** A rise by so much over the first reading is no noise, K. Engineering estimate. */
 const CLEAR_RISE_K = 3;
 const LEAST_ROWS = 10;
+/** No profile takes a day. */
+const MOST_S = 86_400;
 
 /**
  * A log of readings with its air-on moment. Rows without a time count for nothing; a missing reading is NaN and stays a gap.
@@ -20,6 +22,8 @@ export function logOf(timesS: readonly number[], probes: ThermoLog['probes']): R
   const rows = timesS.map((_, i) => i).filter((i) => !Number.isNaN(timesS[i]));
   if (rows.length < LEAST_ROWS) return fail(`Expected at least ${LEAST_ROWS} readings; got ${rows.length}.`);
   const times = rows.map((i) => timesS[i]);
+  const lengthS = times[times.length - 1] - times[0];
+  if (lengthS > MOST_S) return fail(`Expected a log of at most a day; got ${Math.round(lengthS / 3600)} hours.`);
   const kept = probes.map(({ name, readC }) => ({ name, readC: rows.map((i) => readC[i]) }));
   const rises = kept
     .map(({ readC }) => {

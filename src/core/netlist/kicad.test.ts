@@ -15,23 +15,26 @@ function read(text: string): ForeignBoard {
 describe.each(DEMO_BOARDS)('%s, written in the text form of a general EDA suite', (id) => {
   const board = demoBoard(id);
 
-  test.each([5, 6, 8] as const)('of version %d: every pad within a hundredth of a millimetre, every net equal', (version) => {
-    const foreign = read(kicadText(board, version));
-    expect(foreign.copperLayers).toBe(board.layers.length);
-    expect(foreign.thicknessMm).toBe(board.thicknessMm);
-    expect(foreign.outlineMm?.length).toBe(board.outlineMm.length);
-    const made = draftBoard('again', foreign, infer(foreign)).board as unknown as Board;
-    for (const part of board.parts) {
-      const again = made.parts.find((p) => p.ref === part.ref)!;
-      expect([again.side, again.pins]).toEqual([part.side, part.pins]);
-      const pads = padsOf(made, again);
-      padsOf(board, part).forEach((pad, i) => {
-        expect(pads[i].pin).toBe(pad.pin);
-        // The outline begins at the origin in both.
-        expect(Math.hypot(pads[i].xMm - pad.xMm, pads[i].yMm - pad.yMm)).toBeLessThan(0.01);
-      });
-    }
-  });
+  test.each([5, 6, 8] as const)(
+    'of version %d: every pad within a hundredth of a millimetre, every net equal',
+    (version) => {
+      const foreign = read(kicadText(board, version));
+      expect(foreign.copperLayers).toBe(board.layers.length);
+      expect(foreign.thicknessMm).toBe(board.thicknessMm);
+      expect(foreign.outlineMm?.length).toBe(board.outlineMm.length);
+      const made = draftBoard('again', foreign, infer(foreign)).board as unknown as Board;
+      for (const part of board.parts) {
+        const again = made.parts.find((p) => p.ref === part.ref)!;
+        expect([again.side, again.pins]).toEqual([part.side, part.pins]);
+        const pads = padsOf(made, again);
+        padsOf(board, part).forEach((pad, i) => {
+          expect(pads[i].pin).toBe(pad.pin);
+          // The outline begins at the origin in both.
+          expect(Math.hypot(pads[i].xMm - pad.xMm, pads[i].yMm - pad.yMm)).toBeLessThan(0.01);
+        });
+      }
+    },
+  );
 });
 
 /** A footprint by hand: turned by 90° counter-clockwise, the pad at x = 1 lies 1 mm above the middle, y counting down. */
@@ -57,9 +60,12 @@ test('a footprint turns counter-clockwise, its pads with it; pins that lead nowh
 
 test('edges of lines and arcs in any order close into one outline; a corner of an arc lies on its circle', () => {
   const arc = '(gr_arc (start 10 0) (mid 12.929 1.213) (end 14.142 4.142) (layer "Edge.Cuts"))';
-  const lines = [[14.142, 4.142, 14.142, 20], [0, 20, 14.142, 20], [0, 0, 10, 0], [0, 20, 0, 0]].map(
-    ([a, b, c, d]) => `(gr_line (start ${a} ${b}) (end ${c} ${d}) (layer "Edge.Cuts"))`,
-  );
+  const lines = [
+    [14.142, 4.142, 14.142, 20],
+    [0, 20, 14.142, 20],
+    [0, 0, 10, 0],
+    [0, 20, 0, 0],
+  ].map(([a, b, c, d]) => `(gr_line (start ${a} ${b}) (end ${c} ${d}) (layer "Edge.Cuts"))`);
   const { outlineMm } = read(HAND.replace(/\(gr_rect.*/, `${lines.join('\n')}\n${arc})`));
   expect(outlineMm!.length).toBeGreaterThan(12);
   const onArc = outlineMm!.filter(([x, y]) => x > 10.01 && y < 4.13);
@@ -81,6 +87,8 @@ test.each([
 test('a board of version 1 is read as one of version 2, odd names and all in the new one', () => {
   const heron = demoBoard('heronlog-4-c');
   expect(parseBoard({ ...heron, format: 'unisolda-board/1' }).ok).toBe(true);
-  const renamed = JSON.parse(JSON.stringify(heron).replaceAll('"VBUS_F"', '"/usb.port/Vbus_f+"').replaceAll('"U4"', '"U_PD1"'));
+  const renamed = JSON.parse(
+    JSON.stringify(heron).replaceAll('"VBUS_F"', '"/usb.port/Vbus_f+"').replaceAll('"U4"', '"U_PD1"'),
+  );
   expect(parseBoard(renamed)).toMatchObject({ ok: true });
 });

@@ -15,5 +15,6 @@ export const partsCsv = (board: Board): string =>
       Package: p.package,
       Nets: [...new Set(Object.values(p.pins))].join(' '),
     })),
-    { newline: '\n' },
+    // Nets such as +3V3 would be formulas of a spreadsheet.
+    { newline: '\n', escapeFormulae: true },
   )}\n`;

@@ -22,7 +22,11 @@ const MOST_ROWS = 200_000;
 /** Statistics of the readings of one board, by point. */
 export function referenceTable(readings: readonly ReferenceReading[]): ReferenceTable {
   const byPoint = new Map<string, number[]>();
-  for (const r of readings) byPoint.set(r.point, [...(byPoint.get(r.point) ?? []), r.value]);
+  for (const { point, value } of readings) {
+    const values = byPoint.get(point);
+    if (values) values.push(value);
+    else byPoint.set(point, [value]);
+  }
   return Object.fromEntries([...byPoint].map(([point, values]) => [point, statsOf(values)]));
 }
 
@@ -35,8 +39,8 @@ export function parseReferencesCsv(text: string): Result<ReferenceReading[]> {
   const problems: Problem[] = [];
   const readings = data.flatMap((row, i): ReferenceReading[] => {
     const value = Number(row.value);
-    if (row.board && row.point && row.value?.trim() && Number.isFinite(value))
-      return [{ boardId: row.board, point: row.point, value, source: row.source ?? '' }];
+    const [board, point, source] = [row.board, row.point, row.source ?? ''].map(withoutEscape);
+    if (board && point && row.value?.trim() && Number.isFinite(value)) return [{ boardId: board, point, value, source }];
     problems.push({
       at: `line ${i + 2}`,
       message: `expected board, point and a figure; got "${COLUMNS.map((c) => row[c] ?? '').join(', ')}".`,
@@ -47,6 +51,9 @@ export function parseReferencesCsv(text: string): Result<ReferenceReading[]> {
   return readings.length > 0 ? ok(readings) : fail('Expected one reading or more; got a header only.');
 }
 
+/** Cells that a spreadsheet would take for formulas are written behind an apostrophe; it is taken off again. */
+const withoutEscape = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '');
+
 /** The readings as CSV, the way {@link parseReferencesCsv} takes them. */
 export const referencesCsv = (readings: readonly ReferenceReading[]): string =>
-  `${Papa.unparse({ fields: [...COLUMNS], data: readings.map((r) => [r.boardId, r.point, r.value, r.source]) }, { newline: '\n' })}\n`;
+  `${Papa.unparse({ fields: [...COLUMNS], data: readings.map((r) => [r.boardId, r.point, r.value, r.source]) }, { newline: '\n', escapeFormulae: true })}\n`;

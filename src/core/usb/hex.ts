@@ -51,7 +51,8 @@ function readLine(line: string, usualS: number): PdPacket | string {
     atS = Number(time[1]) / 1000;
     tokens.shift();
   }
-  const set = SETS[(tokens[0] ?? '').toLowerCase()];
+  const word = (tokens[0] ?? '').toLowerCase();
+  const set = Object.hasOwn(SETS, word) ? SETS[word] : undefined;
   if (set) tokens.shift();
   if (set?.endsWith('Reset')) return { atS, set, objects: [], intact: true };
   const odd = tokens.find((t) => !/^(0x)?[0-9a-f]+$/i.test(t));

@@ -61,8 +61,8 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
   const reading = useFileReading<MeterTable>({
     reader: meterTable,
     onProblem: setProblem,
-    onRead: ({ trace }, { name, bytes }: ReadFile) =>
-      start(() => keep(fileSide, name, trace, originOfBytes(name, bytes))),
+    onRead: ({ trace }, { name, bytes }: ReadFile, answers) =>
+      start(() => keep(fileSide, name, trace, originOfBytes(name, bytes, meterTable.id, answers))),
   });
 
   function load(side: PlugSide, file: File): void {

@@ -21,7 +21,7 @@ export interface FileReading<T> {
 
 interface FileReadingProps<T> {
   readonly reader: FileReader<T>;
-  readonly onRead: (value: T, file: ReadFile) => void;
+  readonly onRead: (value: T, file: ReadFile, answers: Readonly<Record<string, string>>) => void;
   /** One sentence, or nothing once a file is read. */
   readonly onProblem: (sentence: string | undefined) => void;
 }
@@ -44,7 +44,7 @@ export function useFileReading<T>({ reader, onRead, onProblem }: FileReadingProp
     setNotes(outcome.notes.map((note) => `${file.name}: ${note}`));
     if (outcome.value === undefined) return setOpen({ file, answers, outcome });
     setOpen(undefined);
-    onRead(outcome.value, file);
+    onRead(outcome.value, file, answers);
   }
 
   return {

@@ -48,7 +48,7 @@ test('500 mutated files through every importer: an answer, never a crash', () =>
     const bytes = mutated(made.bytes, random);
     const importer = IMPORTERS[i % IMPORTERS.length];
     const { outcome } = importFile({ name: made.name, bytes }, {}, importer.id);
-    if (outcome.kind === 'refused') expect(outcome.problems[0].message).toMatch(/^[A-Z“].{5,}/s);
+    if (outcome.kind === 'refused') expect(outcome.problems[0].message).toMatch(/xpected/);
     else expect(outcome.value === undefined).toBe(outcome.questions.length > 0);
   }
 });

@@ -13,6 +13,8 @@ export const originSchema = z.discriminatedUnion('kind', [
       .string()
       .regex(/^[0-9a-f]{64}$/)
       .describe('of the file as it was read'),
+    reader: wordsSchema.optional().describe('the kind of file it was read as'),
+    answers: z.record(wordsSchema, wordsSchema).optional().describe('what a person said of the file'),
   }),
   z.object({ kind: z.literal('simulated'), by: wordsSchema.describe('what simulated it') }),
 ]);
