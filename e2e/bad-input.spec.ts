@@ -33,6 +33,11 @@ test('a 50 MB text sent as an image is refused and the job stays as it was', asy
   await page.goto(`${server.url}/jobs/29/image`);
   const before = await page.locator('main').innerText();
   await page.getByLabel('Load a dump for the donor').setInputFiles(file('huge.txt', Buffer.alloc(50_000_000, 'text ')));
+  const ask = page.getByRole('region', { name: 'What the file leaves open' });
+  await expect(ask).toContainText('The file looks like text: are these very bytes what the chip holds?', {
+    timeout: 60_000,
+  });
+  await page.keyboard.press('1');
   await expect(page.getByRole('alert').filter({ hasText: 'huge.txt' })).toContainText(
     'expected a dump of 131,072 bytes for Marsh three-port image; got 50,000,000',
   );

@@ -127,7 +127,7 @@ test('a plan has a purpose; a run is held beside another; a logged curve lies ov
 
   const pick = page.getByLabel('Logged curve, CSV');
   await pick.setInputFiles({ name: 'torn.csv', mimeType: 'text/csv', buffer: Buffer.from('time,probe\n1,x\n') });
-  await expect(page.getByText(/^Expected a CSV with a time and at least one probe/)).toBeVisible();
+  await expect(page.getByText('torn.csv: Expected rows of samples; got 1.')).toBeVisible();
   // What a probe would show on a station a little stronger than the nominal one, over the very plan.
   const board = demoBoard('heronlog-4-c');
   const plan = startingPlan('U4', board.alloy, 4);

@@ -31,6 +31,8 @@ export function voltsByName(net: string): number | undefined {
     const [whole, fraction] = infix[1] === undefined ? [infix[3], infix[4]] : [infix[1], infix[2]];
     return inRange(Number(`${whole}.${fraction}`));
   }
+  const point = /(?:^|[^0-9a-z])v?(\d{1,2})p(\d{1,2})(?:v|$|[^0-9a-z])/i.exec(leaf);
+  if (point) return inRange(Number(`${point[1]}.${point[2]}`));
   const plain =
     /(?:^|[^0-9a-z.])(?:p|pp)?(\d{1,2}(?:\.\d{1,2})?)v(?:$|[^0-9a-z])/i.exec(leaf) ??
     /^(?:p|pp)(\d{1,2})v(?:_|$)/i.exec(leaf);
@@ -48,6 +50,9 @@ const LEAST_V = 0.5;
 const MOST_V = 60;
 const inRange = (volts: number): number | undefined => (volts >= LEAST_V && volts <= MOST_V ? volts : undefined);
 
+/** Whether a net was named by a program after one of its pads. Common practice of layout programs, no source. */
+export const isNamedByPad = (net: string): boolean => /^(?:net-\(|\$|unnamed|n\$)/i.test(leafOf(net));
+
 /** Whether a name says that a net only speaks of a supply: its switch, its sense, its reference. */
 export const isSignalName = (net: string): boolean =>
   NOT_A_SUPPLY.test(leafOf(net)) || /^v(?:ref|sense|sns|mon|fb|comp|det|set|id|adc)/i.test(leafOf(net));
@@ -56,7 +61,7 @@ export const isSignalName = (net: string): boolean =>
 export function isSupplyName(net: string): boolean {
   const leaf = leafOf(net).replace(/^[~{}]+/, '');
   if (groundRank(net) < GROUNDS.length || isSignalName(net)) return false;
-  if (voltsByName(net) !== undefined) return true;
+  if (voltsByName(net) !== undefined || /^v\d{1,2}$/i.test(leaf)) return true;
   return (
     /^[+]?(?:v(?:bus|in|out|sys|bat|batt|cc|dd|ddio|io|core|aux|main|pwr|ss?b|usb|conn|chg|or|dc|m|s|p|a|reg|supply)|pwr|power|pp|bat|batt|sys|ldo|aon|chg|rail|dcin|dc_in|adapter|acin)(?:[^a-z]|$)/i.test(
       leaf,
@@ -68,7 +73,8 @@ export function isSupplyName(net: string): boolean {
 
 /** Names of the bus of a USB port. */
 export const isBusName = (net: string): boolean =>
-  /(?:^|[_.\-/])v_?bus(?:$|[_.\-\d/])/i.test(leafOf(net)) || /^usb.*v(?:bus|cc)?$/i.test(leafOf(net));
+  !isSignalName(net) &&
+  (/(?:^|[_.\-/])v_?bus(?:$|[_.\-\d/])/i.test(leafOf(net)) || /^usb.*v(?:bus|cc)?$/i.test(leafOf(net)));
 
 /** Which CC line a name says, if any. */
 export function ccByName(net: string): 1 | 2 | undefined {

@@ -81,6 +81,9 @@ function reachOf(wiring: Wiring, lines: readonly string[], ground: string | unde
         if (!near.includes(net) && net !== ground && wiring.partsOn(net).length <= MOST_ON_LINE && !lines.includes(net))
           near.push(net);
     }
+    // A chip that guards the lines has one of the same name behind it.
+    for (const chip of wiring.partsOn(line).filter(isChip))
+      near.push(...wiring.netsOf(chip).filter((net) => !near.includes(net) && ccByName(net) === ccByName(line)));
     const seen = new Set(near.flatMap((net) => wiring.partsOn(net)).filter((p) => isChip(p)));
     for (const chip of seen) chips.set(chip, (chips.get(chip) ?? 0) + 1);
   }

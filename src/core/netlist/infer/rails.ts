@@ -1,6 +1,6 @@
 import type { ForeignPart } from '../foreign';
 import { isChip, kindOf } from './kinds';
-import { groundRank, isBusName, isSignalName, isSupplyName, leafOf, voltsByName } from './names';
+import { groundRank, isBusName, isNamedByPad, isSignalName, isSupplyName, leafOf, voltsByName } from './names';
 import type { PortGuess } from './port';
 import type { Wiring } from './wiring';
 
@@ -51,7 +51,7 @@ function candidatesOf(wiring: Wiring, ports: readonly PortGuess[], ground: strin
     if (capacitors >= LEAST_CAPACITORS && chips >= 1)
       return [{ net, why: `${capacitors} capacitors hold it to ground and a chip is on it` }];
     // A switch node has a coil and no capacitor to ground; what lies behind the coil has.
-    if (coils > 0 && capacitors > 0 && parts.length >= 3)
+    if (coils > 0 && capacitors > 0 && parts.length >= 3 && !isNamedByPad(net))
       return [{ net, why: 'it lies behind a coil and is held by a capacitor' }];
     return [];
   });
