@@ -203,7 +203,7 @@ test('a logger’s file calibrates a new station, its probes placed by hand; a f
 
   const pick = page.getByLabel('Logger’s file');
   await pick.setInputFiles({ name: 'words.csv', mimeType: 'text/csv', buffer: Buffer.from('no\nnumbers') });
-  await expect(page.getByText(/words\.csv: Expected a CSV with a time and at least one probe/)).toBeVisible();
+  await expect(page.getByText(/words\.csv: Expected rows of two or more columns with figures/)).toBeVisible();
 
   // A slug that warms like one of 1.5 g or so, and a board beside it, after five quiet seconds.
   const rise = (t: number, topC: number, tauS: number): number =>

@@ -232,6 +232,13 @@ test('columns are asked for where a file leaves them in doubt', async ({ page })
   await expect(ask).toContainText('0.61 A or mA');
   await page.keyboard.press('1');
   await expect(page.getByRole('img', { name: 'Current over time, both plug ways' })).toContainText('charging steadily');
+  // What was said is kept for files that look the same: the next one is read without a question.
+  await page.getByLabel('Read files like it the same way').fill('bench meter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Kept: files like it are read as those of bench meter')).toBeVisible();
+  await page.getByLabel('Load a trace, B way').setInputFiles(file('again.csv', `one;two\n${rows}\n`));
+  await expect(page.getByText('again.csv is read as the files of bench meter.')).toBeVisible();
+  await expect(ask).toBeHidden();
   await openView(page, 'The meter');
   await expect(page.locator('main')).toContainText('15.02 V');
 });

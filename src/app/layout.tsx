@@ -2,8 +2,9 @@ import type { Metadata } from 'next';
 import localFont from 'next/font/local';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { loadPlace } from '@/features/practice/queries';
-import { PlaceProvider, UiProvider } from '@/ui';
+import { keepFilePreset } from '@/features/practice/actions';
+import { loadFilePresets, loadPlace } from '@/features/practice/queries';
+import { FilePresetsProvider, PlaceProvider, UiProvider } from '@/ui';
 
 const text = localFont({
   src: '../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
@@ -24,12 +25,16 @@ export const metadata: Metadata = {
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   // Every page is made when it is asked for: the request was looked at before the database is.
-  const place = await loadPlace();
+  const [place, presets] = await Promise.all([loadPlace(), loadFilePresets()]);
   return (
     <html lang="en" className={`${text.variable} ${figures.variable}`} suppressHydrationWarning>
       <body>
         <UiProvider nonce={nonce}>
-          <PlaceProvider place={place}>{children}</PlaceProvider>
+          <PlaceProvider place={place}>
+            <FilePresetsProvider presets={presets} onKeep={keepFilePreset}>
+              {children}
+            </FilePresetsProvider>
+          </PlaceProvider>
         </UiProvider>
       </body>
     </html>

@@ -1,3 +1,4 @@
+import type { FilePreset } from '../core/import';
 import { createHash } from 'node:crypto';
 import { and, asc, count, desc, eq, isNotNull, max, sql } from 'drizzle-orm';
 import { goalSetsSchema, type GoalSets } from '../core/heat';
@@ -161,5 +162,16 @@ export const findPlace = async (
   parse: (stored: unknown) => BenchPlace,
   marks?: UnreadableRow[],
 ): Promise<BenchPlace | undefined> => findSetting(db, PLACE, parse, marks);
+
+const FILE_PRESETS = 'filePresets';
+
+/** What was said of the files of this bench's instruments. */
+export const findFilePresets = async (
+  db: Session,
+  parse: (stored: unknown) => FilePreset[],
+): Promise<FilePreset[] | undefined> => findSetting(db, FILE_PRESETS, parse);
+
+export const saveFilePresets = (db: Session, presets: readonly FilePreset[]): Promise<void> =>
+  saveSetting(db, FILE_PRESETS, presets);
 
 export const savePlace = (db: Session, place: BenchPlace): Promise<void> => saveSetting(db, PLACE, place);

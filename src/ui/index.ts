@@ -16,6 +16,7 @@ export { CautionNote, FigureLine, SidebarPart, OddsBar } from './parts/sidebar';
 export { ProblemNote } from './parts/problem';
 export { AnswerNote } from './parts/answer-note';
 export { UnreadableNote } from './parts/unreadable-note';
+export { FilePresetsProvider } from './reading/file-presets';
 export { ReadingAsk } from './reading/reading-ask';
 export { useFileReading, type FileReading } from './reading/use-file-reading';
 export type { ReadFile } from './reading/file-reader';

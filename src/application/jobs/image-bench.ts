@@ -1,3 +1,4 @@
+import { memoriesOf } from '../../core/board';
 import {
   compareAll,
   compareImages,
@@ -107,7 +108,7 @@ export async function loadImageBench(db: Session, job: JobView): Promise<ImageBe
 /** What the Decide stage, the board and the bench's school say of the image. */
 async function decidedFor(db: Session, job: JobView, family: ImageFamily): Promise<Decided> {
   const [types, families] = await Promise.all([listPartTypes(db), listPartFamilies(db)]);
-  const memory = job.board.ports[0].imagePart;
+  const [memory] = memoriesOf(job.board);
   const slot = job.board.slots.find((s) => s.image === memory);
   const type = types.find((t) => t.id === slot?.type);
   const { route } = job.state;

@@ -6,6 +6,7 @@ export {
   groundNet,
   handiestPlace,
   isTwoTerminal,
+  memoriesOf,
   named,
   netNamed,
   outlineBox,

@@ -128,9 +128,8 @@ function checkRailsAndPorts(board: Board): Problem[] {
   }
   for (const port of board.ports) {
     const at = `ports ${port.id}`;
-    [port.id, port.controller, port.imagePart, ...port.sides.flatMap((s) => s.path)].forEach((ref) =>
-      needPart(at, ref),
-    );
+    const image = port.imagePart === undefined ? [] : [port.imagePart];
+    [port.id, port.controller, ...image, ...port.sides.flatMap((s) => s.path)].forEach((ref) => needPart(at, ref));
     for (const id of [port.vbusRail, ...port.controllerRails])
       if (!rails.has(id)) problems.push({ at, message: `It names rail ${id}, which is not listed.` });
     for (const s of port.sides)

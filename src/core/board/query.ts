@@ -50,6 +50,11 @@ export function partNamed(board: Board, text: string): Part | undefined {
 export const netNamed = (board: Board, text: string): string | undefined => named(Object.keys(board.nets), text);
 export const pinNamed = (part: Part, text: string): string | undefined => named(Object.keys(part.pins), text);
 
+/** The memories that hold the images of the ports' controllers, each once. */
+export const memoriesOf = (board: Board): string[] => [
+  ...new Set(board.ports.flatMap((p) => (p.imagePart === undefined ? [] : [p.imagePart]))),
+];
+
 export const railOfNet = (board: Board, net: string): Rail | undefined => board.rails.find((r) => r.net === net);
 
 export const isTwoTerminal = (part: Part): boolean =>

@@ -94,7 +94,11 @@ const landsSchema = z.discriminatedUnion('kind', [
       pitchMm: positive,
       padMm: positive,
       ballMm: positive,
-      without: z.array(z.string()).max(MOST_ROWS ** 2).optional().describe('places of the grid that hold no ball, such as C3'),
+      without: z
+        .array(z.string())
+        .max(MOST_ROWS ** 2)
+        .optional()
+        .describe('places of the grid that hold no ball, such as C3'),
     })
     .describe('balls on a grid, A1 at the top left'),
   z
@@ -163,7 +167,7 @@ export const portSchema = z.object({
     .tuple([z.number().min(0), positive])
     .describe('lowest and highest healthy current with a partly charged pack'),
   controller: refText,
-  imagePart: refText,
+  imagePart: refText.optional().describe('the memory that holds the controller’s image; none where it keeps its own'),
   controllerRails: z.array(netName).min(1).describe('rails that the controller needs before it can talk'),
   vbusRail: netName,
   sides: z.array(z.object({ side: z.enum(['A', 'B']), ccNet: netName, path: z.array(refText) })).length(2),

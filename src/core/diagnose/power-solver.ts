@@ -101,7 +101,7 @@ export class PowerSolver {
       })),
     }));
     this.controller = ref(port.controller);
-    this.image = ref(port.imagePart);
+    this.image = port.imagePart === undefined ? NOWHERE : ref(port.imagePart);
     this.controllerRails = port.controllerRails.map((id) => railIndex.get(id) ?? NOWHERE);
     this.systemRails = reached.flatMap(({ rail: r }, i) =>
       r.expect.kind === 'fixed' && !port.controllerRails.includes(r.id) ? [i] : [],
@@ -231,7 +231,7 @@ export class PowerSolver {
   }
 
   private imageGood(): boolean {
-    return this.works(this.image) && !this.other(IMAGE_BAD);
+    return this.image === NOWHERE || (this.works(this.image) && !this.other(IMAGE_BAD));
   }
 
   private canTalk(side: PlugSide): boolean {

@@ -51,13 +51,13 @@ describe.each(DEMO_BOARDS)('power on %s', (id) => {
   });
 
   test('a part that is off is like a dead one', () => {
-    for (const ref of [port.controller, port.imagePart]) {
+    for (const ref of [port.controller, port.imagePart!]) {
       expect(solve([], new Set([ref])).talks).toBe(false);
     }
   });
 
   test('without a contract the bus stays at 5 V and nothing that waits for talk comes up', () => {
-    const { railVolts, talks } = solve([{ kind: 'imageBad', ref: port.imagePart }]);
+    const { railVolts, talks } = solve([{ kind: 'imageBad', ref: port.imagePart! }]);
     expect(talks).toBe(false);
     expect(railVolts.get(port.vbusRail)).toBe(5);
     for (const rail of board.rails)
@@ -87,7 +87,7 @@ describe.each(DEMO_BOARDS)('power on %s', (id) => {
       r.feeds.some((f) => f.needs.includes('talk') && f.from !== null && f.via.length === 1),
     )!;
     const ref = stuck.feeds[0].via[0];
-    const silent: Effect[] = [{ kind: 'imageBad', ref: port.imagePart }];
+    const silent: Effect[] = [{ kind: 'imageBad', ref: port.imagePart! }];
     expect(solve(silent).railVolts.get(stuck.id)).toBe(0);
     expect(solve([...silent, { kind: 'stuckOn', ref }]).railVolts.get(stuck.id)).toBe(5);
   });

@@ -137,11 +137,14 @@ function isAttached(board: Board, port: Port, side: PlugSide, damage: Damage): b
   return !damage.isShunted(ccNet) && damage.present(port.controller);
 }
 
+const imageGoodAt = ({ imagePart }: Port, damage: Damage): boolean =>
+  imagePart === undefined || damage.imageGood(imagePart);
+
 function canTalk(port: Port, side: PlugSide, damage: Damage, up: ReadonlySet<string>): boolean {
   return (
     damage.runs(port.controller) &&
     !damage.sideDead(port.controller, side) &&
-    damage.imageGood(port.imagePart) &&
+    imageGoodAt(port, damage) &&
     port.controllerRails.every((id) => up.has(id))
   );
 }
@@ -154,7 +157,7 @@ interface RailState {
 
 function railsUp(board: Board, rails: readonly ReachedRail[], port: Port, damage: Damage, talks: boolean): RailState {
   const up = new Set<string>();
-  const imageGood = damage.imageGood(port.imagePart);
+  const imageGood = imageGoodAt(port, damage);
   let portShorted = false;
   /** Rails that hang on the port without a converter between: a short on one pulls all down. */
   const onPort = new Set<string>();

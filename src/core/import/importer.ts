@@ -25,6 +25,8 @@ export interface Understood<T, S = unknown> {
   readonly questions: readonly ImportQuestion[];
   /** Guesses, gaps and oddities, a sentence each: shown beside what was read. */
   readonly notes: readonly string[];
+  /** What files of the same instrument have in common: their layout and the names of their columns. */
+  readonly signature?: string;
   /** The first rows as they were understood, column by column, where the file is a table. */
   readonly rows?: readonly (readonly string[])[];
   /** Absent while a question is open. */

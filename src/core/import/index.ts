@@ -1,7 +1,8 @@
 export { importFile, IMPORTERS } from './registry';
 export type { Answers, ImportQuestion, Outcome } from './importer';
+export { filePresetSchema, MOST_PRESETS, type FilePreset } from './preset';
 export { meterTable, type MeterTable } from './table/meter';
 export { thermoTable } from './table/thermo';
-export { foreignBoard, placementTable, readBoardOf, type ReadBoard } from './board';
+export { billOfMaterial, foreignBoard, placementTable, readBoardOf, type ReadBoard } from './board';
 export { firmwareImage } from './firmware';
 export { CaptureReader, readCapture } from './capture';

@@ -7,9 +7,10 @@ import {
   type Outcome,
   type Refused,
 } from './importer';
-import { boardKicad, boardNetlist, placementTable } from './board';
+import { billOfMaterial, boardKicad, boardNetlist, placementTable } from './board';
 import { captureArchive, captureDump, captureTable } from './capture';
 import { firmwareHex, firmwareRaw, firmwareSRecords, firmwareText } from './firmware';
+import { referencesTable } from './table/references';
 import { meterTable } from './table/meter';
 import { thermoTable } from './table/thermo';
 
@@ -17,12 +18,14 @@ import { thermoTable } from './table/thermo';
 export const IMPORTERS: readonly Importer[] = [
   meterTable,
   thermoTable,
+  referencesTable,
   captureDump,
   captureTable,
   captureArchive,
   boardNetlist,
   boardKicad,
   placementTable,
+  billOfMaterial,
   firmwareHex,
   firmwareSRecords,
   firmwareText,

@@ -20,14 +20,16 @@ const said: Completion = {
   copperLayers: '10',
   kinds: Object.fromEntries(heron.parts.map((p) => [p.ref, p.kind])),
   ohms: Object.fromEntries(heron.parts.flatMap((p) => (p.ohm === undefined ? [] : [[p.ref, `${p.ohm} ohm`]]))),
-  port: {
-    ...start.port,
-    connector: 'j1',
-    controller: 'U4',
-    imagePart: 'U9',
-    designV: '15',
-    controllerRails: 'AON33 PD18',
-  },
+  ports: [
+    {
+      ...start.ports[0],
+      connector: 'j1',
+      controller: 'U4',
+      imagePart: 'U9',
+      designV: '15',
+      controllerRails: 'AON33 PD18',
+    },
+  ],
   rails: heron.rails.map((r) => ({
     net: r.net,
     volts: r.expect.kind === 'bus' ? 'bus' : String(r.expect.volts),
@@ -70,9 +72,9 @@ test.each([
   ['names', { copperLayers: 'many' }, /copper layers/],
   ['names', { id: 'Two Words' }, /small letters/],
   ['parts', { ohms: { ...said.ohms, R4: 'some' } }, /values: R4\./],
-  ['port', { port: { ...said.port, controller: 'U99' } }, /controller/],
-  ['port', { port: { ...said.port, cc2Net: 'CC1' } }, /both CC nets/],
-  ['port', { port: { ...said.port, healthyA: '0.8' } }, /0\.4 0\.8/],
+  ['port', { ports: [{ ...said.ports[0], controller: 'U99' }] }, /controller/],
+  ['port', { ports: [{ ...said.ports[0], cc2Net: 'CC1' }] }, /both CC nets/],
+  ['port', { ports: [{ ...said.ports[0], healthyA: '0.8' }] }, /0\.4 0\.8/],
   [
     'rails',
     { rails: [{ ...said.rails[0], from: 'VIN' }, ...said.rails.slice(1)] },
@@ -84,4 +86,22 @@ test.each([
 ] as const)('%s: what does not fit is said in a sentence', (section, change, words) => {
   const found = completionChecks(draft, { ...said, ...change } as Completion).filter((c) => c.section === section);
   expect(found.map((c) => c.words).join(' ')).toMatch(words);
+});
+
+test('a controller without a memory of its own: no image to check, and it talks by itself', () => {
+  const without = { ...said, ports: [{ ...said.ports[0], imagePart: '' }] };
+  expect(completionChecks(draft, without)).toEqual([]);
+  const made = completeBoard(draft, without);
+  if (!made.ok) throw new Error(made.problems[0].message);
+  expect(made.value.ports[0].imagePart).toBeUndefined();
+  expect(boardMeasurements(made.value).some((m) => m.kind === 'imageCheck')).toBe(false);
+  expect(singleFaults(made.value).some((f) => f.id.startsWith('imageBad'))).toBe(false);
+});
+
+test('each port of several is checked by itself', () => {
+  const two = { ...said, ports: [said.ports[0], { ...said.ports[0], connector: 'J9', designV: '' }] };
+  expect(completionChecks(draft, two).map((c) => c.words)).toEqual([
+    'Name the port’s connector of J9.',
+    'Give the port’s design level in volts of J9.',
+  ]);
 });

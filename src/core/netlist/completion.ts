@@ -4,6 +4,7 @@ import { ALLOYS } from '../joints';
 import { fail, type Result } from '../result';
 import { parseFigure } from '../units';
 import { some, type BoardDraft } from './draft';
+import type { PortGuess } from './infer';
 
 /** What a person says of a draft, as typed: names, figures and lists of designators. */
 export interface Completion {
@@ -17,7 +18,7 @@ export interface Completion {
   readonly kinds: Readonly<Record<string, PartKind>>;
   /** Values of resistors, as typed: `10k`. */
   readonly ohms: Readonly<Record<string, string>>;
-  readonly port: PortCompletion;
+  readonly ports: readonly PortCompletion[];
   readonly rails: readonly RailCompletion[];
   readonly functions: readonly FunctionCompletion[];
   /** Plastic bodies, and parts with underfill of their own, as lists of designators. */
@@ -28,6 +29,7 @@ export interface Completion {
 export interface PortCompletion {
   readonly connector: string;
   readonly controller: string;
+  /** Empty where the controller keeps its image itself. */
   readonly imagePart: string;
   readonly designV: string;
   readonly healthyA: string;
@@ -94,8 +96,6 @@ const netsOf = ({ board }: BoardDraft): Readonly<Record<string, { readonly role:
 /** What a draft already says and what was inferred of it, for a person to confirm; the rest empty. */
 export function startCompletion(draft: BoardDraft): Completion {
   const { inference, board } = draft;
-  const [port] = inference.ports;
-  const supplied = port?.controller === undefined ? [] : controllerRails(draft, port.controller);
   return {
     id: String(board.id),
     device: '',
@@ -106,17 +106,7 @@ export function startCompletion(draft: BoardDraft): Completion {
     groundNet: inference.ground ?? '',
     kinds: Object.fromEntries(partsOf(draft).map((p) => [p.ref, p.kind])),
     ohms: Object.fromEntries(partsOf(draft).flatMap((p) => (p.ohm === undefined ? [] : [[p.ref, String(p.ohm)]]))),
-    port: {
-      connector: port?.connector ?? '',
-      controller: port?.controller ?? '',
-      imagePart: port?.flash ?? '',
-      designV: '',
-      healthyA: '0.4 0.8',
-      busNet: port?.bus ?? '',
-      cc1Net: port?.cc1 ?? '',
-      cc2Net: port?.cc2 ?? '',
-      controllerRails: supplied.join(' '),
-    },
+    ports: inference.ports.length > 0 ? inference.ports.map((port) => startPort(draft, port)) : [EMPTY_PORT],
     rails: inference.rails.map((rail): RailCompletion => ({
       net: rail.net,
       volts: rail.volts === undefined ? '' : String(rail.volts),
@@ -130,6 +120,29 @@ export function startCompletion(draft: BoardDraft): Completion {
     underfilled: '',
   };
 }
+
+export const EMPTY_PORT: PortCompletion = {
+  connector: '',
+  controller: '',
+  imagePart: '',
+  designV: '',
+  healthyA: '0.4 0.8',
+  busNet: '',
+  cc1Net: '',
+  cc2Net: '',
+  controllerRails: '',
+};
+
+const startPort = (draft: BoardDraft, port: PortGuess): PortCompletion => ({
+  ...EMPTY_PORT,
+  connector: port.connector,
+  controller: port.controller ?? '',
+  imagePart: port.flash ?? '',
+  busNet: port.bus,
+  cc1Net: port.cc1,
+  cc2Net: port.cc2,
+  controllerRails: port.controller === undefined ? '' : controllerRails(draft, port.controller).join(' '),
+});
 
 /** Fixed rails on a chip: what it needs before it can talk. */
 function controllerRails(draft: BoardDraft, controller: string): string[] {
@@ -164,12 +177,12 @@ function asOnBoard(draft: BoardDraft, said: Completion): Completion {
   return {
     ...said,
     groundNet: net(said.groundNet),
-    port: {
-      ...said.port,
-      busNet: net(said.port.busNet),
-      cc1Net: net(said.port.cc1Net),
-      cc2Net: net(said.port.cc2Net),
-    },
+    ports: said.ports.map((port) => ({
+      ...port,
+      busNet: net(port.busNet),
+      cc1Net: net(port.cc1Net),
+      cc2Net: net(port.cc2Net),
+    })),
     rails: said.rails.map((r) => ({ ...r, net: net(r.net), from: net(r.from) })),
   };
 }
@@ -198,24 +211,40 @@ export function completionChecks(draft: BoardDraft, typed: Completion): Check[] 
   want('names', (figure(said.thicknessMm) ?? 0) > 0, 'Give the board’s thickness in millimetres.');
   want('names', (figure(said.copperLayers) ?? 0) >= 1, 'Give the number of copper layers.');
   want('names', nets[said.groundNet] !== undefined, 'Name the ground net.');
-  const { port } = said;
-  for (const [what, ref] of [
-    ['connector', port.connector],
-    ['controller', port.controller],
-    ['image part', port.imagePart],
-  ] as const)
-    want('port', refs.has(oneOf(ref, refs)), `Name the port’s ${what}.`);
-  want('port', (figure(port.designV) ?? 0) >= 5, 'Give the port’s design level in volts.');
-  want('port', healthyRange(port.healthyA) !== undefined, 'Give the lowest and highest healthy current, as 0.4 0.8.');
-  want('port', nets[port.cc1Net] && nets[port.cc2Net] ? port.cc1Net !== port.cc2Net : false, 'Name both CC nets.');
-  want('port', rails.has(port.busNet), 'List the net of the bus among the rails.');
-  const needed = list(port.controllerRails);
-  want('port', needed.length > 0 && needed.every((r) => rails.has(r)), 'Name the rails that the controller needs.');
-  want(
-    'parts',
-    said.kinds[oneOf(port.controller, refs)] !== 'converter',
-    'Say that the controller is a port controller.',
-  );
+  want('port', said.ports.length > 0, 'List at least one port.');
+  for (const port of said.ports) {
+    const whose = said.ports.length > 1 ? ` of ${port.connector || 'each port'}` : '';
+    want('port', refs.has(oneOf(port.connector, refs)), `Name the port’s connector${whose}.`);
+    want('port', refs.has(oneOf(port.controller, refs)), `Name the port’s controller${whose}.`);
+    want(
+      'port',
+      port.imagePart.trim() === '' || refs.has(oneOf(port.imagePart, refs)),
+      `Image part${whose}: expected a part of this board, or nothing where the controller keeps its image; got ${port.imagePart}.`,
+    );
+    want('port', (figure(port.designV) ?? 0) >= 5, `Give the port’s design level in volts${whose}.`);
+    want(
+      'port',
+      healthyRange(port.healthyA) !== undefined,
+      `Give the lowest and highest healthy current, as 0.4 0.8${whose}.`,
+    );
+    want(
+      'port',
+      nets[port.cc1Net] && nets[port.cc2Net] ? port.cc1Net !== port.cc2Net : false,
+      `Name both CC nets${whose}.`,
+    );
+    want('port', rails.has(port.busNet), `List the net of the bus among the rails${whose}.`);
+    const needed = list(port.controllerRails);
+    want(
+      'port',
+      needed.length > 0 && needed.every((r) => rails.has(r)),
+      `Name the rails that the controller needs${whose}.`,
+    );
+    want(
+      'parts',
+      said.kinds[oneOf(port.controller, refs)] !== 'converter',
+      `Say that the controller is a port controller${whose}.`,
+    );
+  }
   const unvalued = partsOf(draft).filter((p) => said.kinds[p.ref] === 'resistor' && !(ohmOf(said, p.ref)! > 0));
   want('parts', unvalued.length === 0, `Give these resistors their values: ${some(unvalued.map((p) => p.ref))}.`);
   said.rails.forEach((rail, i) => {
@@ -261,8 +290,11 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
   const list = (text: string): string[] => listOf(text, new Set([...refs, ...Object.keys(netsOf(draft))]));
   const plastic = new Set(list(said.plastic));
   const underfilled = new Set(list(said.underfilled));
+  const connectors = new Set(said.ports.map((p) => oneOf(p.connector, refs)));
   const portNets = new Set(
-    Object.values(partsOf(draft).find((p) => p.ref === said.port.connector.toUpperCase())!.pins),
+    partsOf(draft)
+      .filter((p) => connectors.has(p.ref))
+      .flatMap((p) => Object.values(p.pins)),
   );
   const roleOf = (net: string): string =>
     net === said.groundNet
@@ -300,7 +332,7 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
       ...(underfilled.has(part.ref) && { underfilled: true, jointLimitC: UNDERFILLED_C }),
     })),
     rails: said.rails.map((rail) => railOf(rail, list)),
-    ports: [portOf(said.port, refs, list)],
+    ports: said.ports.map((port) => portOf(port, refs, list)),
     functions: said.functions.map((f, i) => ({
       id: `function-${i + 1}`,
       what: f.what.trim(),
@@ -335,7 +367,7 @@ function portOf(port: PortCompletion, refs: ReadonlySet<string>, list: (text: st
     designV: figure(port.designV),
     healthyA: healthyRange(port.healthyA),
     controller: oneOf(port.controller, refs),
-    imagePart: oneOf(port.imagePart, refs),
+    ...(port.imagePart.trim() !== '' && { imagePart: oneOf(port.imagePart, refs) }),
     controllerRails: list(port.controllerRails),
     vbusRail: port.busNet,
     sides: [

@@ -1,11 +1,14 @@
+export { billFrom, isBillHeader, withBill, type BillLine } from './bill';
 export {
   completeBoard,
   completionChecks,
+  EMPTY_PORT,
   startCompletion,
   type Check,
   type Completion,
   type CompletionSection,
   type FunctionCompletion,
+  type PortCompletion,
   type RailCompletion,
 } from './completion';
 export { draftBoard, type BoardDraft } from './draft';

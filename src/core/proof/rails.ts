@@ -96,9 +96,10 @@ function failureOf(board: Board, rail: Rail, stateOf: ReadonlyMap<string, RailSt
     feed.via.forEach((ref) => between.add(ref));
     if (feed.by) between.add(feed.by);
     for (const port of board.ports) {
-      if (feed.needs.includes('talk')) [port.controller, port.imagePart].forEach((ref) => between.add(ref));
-      if (feed.needs.includes('image') && (feed.by === null || feed.by === port.controller))
-        between.add(port.imagePart);
+      // A controller without a memory of its own keeps its program itself.
+      const image = port.imagePart ?? port.controller;
+      if (feed.needs.includes('talk')) [port.controller, image].forEach((ref) => between.add(ref));
+      if (feed.needs.includes('image') && (feed.by === null || feed.by === port.controller)) between.add(image);
     }
   }
   // A short drags down every rail that is joined by switches alone: with a good one joined, it lies elsewhere.

@@ -40,7 +40,8 @@ export function parseReferencesCsv(text: string): Result<ReferenceReading[]> {
   const readings = data.flatMap((row, i): ReferenceReading[] => {
     const value = Number(row.value);
     const [board, point, source] = [row.board, row.point, row.source ?? ''].map(withoutEscape);
-    if (board && point && row.value?.trim() && Number.isFinite(value)) return [{ boardId: board, point, value, source }];
+    if (board && point && row.value?.trim() && Number.isFinite(value))
+      return [{ boardId: board, point, value, source }];
     problems.push({
       at: `line ${i + 2}`,
       message: `expected board, point and a figure; got "${COLUMNS.map((c) => row[c] ?? '').join(', ')}".`,

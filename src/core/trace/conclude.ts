@@ -97,10 +97,12 @@ function reasonsOf(a: WayRecord | undefined, b: WayRecord | undefined): string[]
   return [...line('A', a), ...line('B', b)];
 }
 
+const imageOf = ({ imagePart }: Port): string[] => (imagePart === undefined ? [] : [imagePart]);
+
 function implicates(port: Port, pattern: Pattern, a: WayRecord | undefined): string[] {
   switch (pattern) {
     case 'noConversation':
-      return [port.controller, port.imagePart, ...port.controllerRails, port.id];
+      return [port.controller, ...imageOf(port), ...port.controllerRails, port.id];
     case 'nothingAtAll':
       return ['fuse', port.id, port.controller];
     case 'oneSide': {
@@ -110,7 +112,7 @@ function implicates(port: Port, pattern: Pattern, a: WayRecord | undefined): str
     case 'processorSide':
       return ['processor'];
     case 'cannotSettle':
-      return [port.imagePart];
+      return port.imagePart === undefined ? [port.controller] : [port.imagePart];
     case 'missingSensor':
       return ['sensors', 'coils'];
     default:

@@ -118,6 +118,7 @@ function implicated(board: Board, port: Port, stop: PdOutcome, line: CaptureRead
   const esd = path
     .filter((ref) => partByRef(board, ref)?.kind === 'esdArray')
     .map((ref) => entry(ref, 'shorts the CC line, or loads it'));
+  const image = (why: string) => (port.imagePart === undefined ? [] : [entry(port.imagePart, why)]);
   switch (stop) {
     case 'silent':
       return [
@@ -133,12 +134,12 @@ function implicated(board: Board, port: Port, stop: PdOutcome, line: CaptureRead
       ];
     case 'offersNotAsked':
       return [
-        entry(port.imagePart, 'the controller acknowledges by itself, but its program does not run'),
+        ...image('the controller acknowledges by itself, but its program does not run'),
         entry(port.controller, 'its program does not ask'),
       ];
     case 'refused':
       return [
-        entry(port.imagePart, 'asks for what was not offered: settings of another model'),
+        ...image('asks for what was not offered: settings of another model'),
         entry(port.controller, 'asks wrongly'),
       ];
     case 'notReady':

@@ -12,6 +12,8 @@ import {
   type Completion,
   type CompletionSection,
   type FunctionCompletion,
+  EMPTY_PORT,
+  type PortCompletion,
   type RailCompletion,
 } from '@/core/netlist';
 import { problemText } from '@/core/result';
@@ -82,8 +84,8 @@ export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Com
       <Section title="Rails, in the order in which they come up" checks={of('rails')}>
         <RailList rails={said.rails} onChange={(rails) => set({ rails })} />
       </Section>
-      <Section title="The port" checks={of('port')}>
-        <PortFields said={said} onChange={set} />
+      <Section title="Ports" checks={of('port')}>
+        <PortList ports={said.ports} onChange={(ports) => set({ ports })} />
       </Section>
       <Section title="Functions" checks={of('functions')}>
         <FunctionList functions={said.functions} onChange={(functions) => set({ functions })} />
@@ -164,41 +166,65 @@ function PartList({ draft, said, onChange }: { draft: BoardDraft; said: Completi
   );
 }
 
-function PortFields({ said, onChange }: { said: Completion; onChange: Change }) {
-  const set = (change: Partial<Completion['port']>): void => onChange({ port: { ...said.port, ...change } });
-  const { port } = said;
+function PortList({
+  ports,
+  onChange,
+}: {
+  ports: readonly PortCompletion[];
+  onChange: (ports: PortCompletion[]) => void;
+}) {
   return (
-    <Flex gap="4" wrap="wrap">
-      <Field label="Connector" value={port.connector} width="5em" onChange={(t) => set({ connector: t })} />
-      <Field label="Controller" value={port.controller} width="5em" onChange={(t) => set({ controller: t })} />
-      <Field label="Image in" value={port.imagePart} width="5em" onChange={(t) => set({ imagePart: t })} />
-      <Field label="Level, V" value={port.designV} width="5em" onChange={(designV) => set({ designV })} />
-      <Field label="Healthy, A" value={port.healthyA} width="6em" onChange={(healthyA) => set({ healthyA })} />
-      {(
-        [
-          ['Bus net', 'busNet'],
-          ['CC net, A way', 'cc1Net'],
-          ['CC net, B way', 'cc2Net'],
-        ] as const
-      ).map(([label, name]) => (
-        <Field
-          key={name}
-          label={label}
-          value={port[name]}
-          width="7em"
-          list="nets-of-draft"
-          onChange={(t) => set({ [name]: t })}
-        />
+    <>
+      {ports.map((port, i) => (
+        <Flex key={i} gap="4" wrap="wrap" align="flex-end" mb="2">
+          <PortFields
+            port={port}
+            suffix={i === 0 ? '' : ` of port ${i + 1}`}
+            onChange={(change) => onChange(ports.map((p, k) => (k === i ? { ...p, ...change } : p)))}
+          />
+          {ports.length > 1 && (
+            <PlainButton type="button" onClick={() => onChange(ports.filter((_, k) => k !== i))}>
+              Take out
+            </PlainButton>
+          )}
+        </Flex>
       ))}
-      <Field
-        label="Rails its controller needs"
-        value={port.controllerRails}
-        width="12em"
-        onChange={(t) => set({ controllerRails: t })}
-      />
-    </Flex>
+      <PlainButton type="button" onClick={() => onChange([...ports, EMPTY_PORT])}>
+        Add a port
+      </PlainButton>
+    </>
   );
 }
+
+const PORT_FIELDS = [
+  ['Connector', 'connector', '5em', undefined],
+  ['Controller', 'controller', '5em', undefined],
+  ['Image in', 'imagePart', '5em', undefined],
+  ['Level, V', 'designV', '5em', undefined],
+  ['Healthy, A', 'healthyA', '6em', undefined],
+  ['Bus net', 'busNet', '7em', 'nets-of-draft'],
+  ['CC net, A way', 'cc1Net', '7em', 'nets-of-draft'],
+  ['CC net, B way', 'cc2Net', '7em', 'nets-of-draft'],
+  ['Rails its controller needs', 'controllerRails', '12em', undefined],
+] as const;
+
+interface PortFieldsProps {
+  readonly port: PortCompletion;
+  readonly suffix: string;
+  readonly onChange: (change: Partial<PortCompletion>) => void;
+}
+
+const PortFields = ({ port, suffix, onChange }: PortFieldsProps) =>
+  PORT_FIELDS.map(([label, name, width, list]) => (
+    <Field
+      key={name}
+      label={`${label}${suffix}`}
+      value={port[name]}
+      width={width}
+      list={list}
+      onChange={(text) => onChange({ [name]: text })}
+    />
+  ));
 
 function RailList({
   rails,

@@ -2,12 +2,14 @@
 
 import { useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
-import { foreignBoard, placementTable, readBoardOf, type ReadBoard } from '@/core/import';
+import { billOfMaterial, foreignBoard, placementTable, readBoardOf, type ReadBoard } from '@/core/import';
 import {
   draftBoard,
   fitPlacements,
   startCompletion,
+  withBill,
   withPlacements,
+  type BillLine,
   type BoardDraft,
   type PlacementList,
 } from '@/core/netlist';
@@ -43,6 +45,15 @@ export function DraftSheet() {
       make(idOf(name), read);
     },
   });
+  const bill = useFileReading<readonly BillLine[]>({
+    reader: billOfMaterial,
+    onProblem: setProblem,
+    onRead: (lines, { name }) => {
+      if (!made) return;
+      setPlaced(`values of ${lines.length} parts from ${name}`);
+      make(made.name, readBoardOf(withBill(made.read.foreign, lines)));
+    },
+  });
   const places = useFileReading<PlacementList>({
     reader: placementTable,
     onProblem: setProblem,
@@ -72,6 +83,14 @@ export function DraftSheet() {
         />
         {made && (
           <FilePick
+            label="Read a bill of material"
+            text="Read a bill of material"
+            accept=".csv,.tsv,.txt,text/csv"
+            onFile={(file) => void bill.take(file)}
+          />
+        )}
+        {made && (
+          <FilePick
             label="Read a placement list"
             text="Read a placement list, CSV"
             accept=".csv,.pos,.txt,text/csv"
@@ -87,6 +106,7 @@ export function DraftSheet() {
       </Flex>
       <ReadingAsk reading={board} title={foreignBoard.title} />
       <ReadingAsk reading={places} title={placementTable.title} />
+      <ReadingAsk reading={bill} title={billOfMaterial.title} />
       {problem && <ProblemNote text={problem} />}
       {made && <InferredPart inference={made.draft.inference} />}
       {made && <CompletionForm key={made.serial} draft={made.draft} start={startCompletion(made.draft)} />}

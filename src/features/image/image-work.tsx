@@ -3,6 +3,7 @@
 import { useState, useTransition } from 'react';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
+import { memoriesOf } from '@/core/board';
 import type { ImageFamily, ImageVerdict, Transplant } from '@/core/image';
 import type { ImageRole, JobView } from '@/core/job';
 import { formatBytes } from '@/core/units';
@@ -25,6 +26,13 @@ export function ImageWork({ job, bench, view }: { job: JobView; bench: ImageBenc
     return (
       <Headline title="This board names no image family" aside="nothing to do here">
         Its board file has no “imageFamily”: what its flash holds cannot be judged by regions.
+      </Headline>
+    );
+  }
+  if (memoriesOf(job.board).length === 0) {
+    return (
+      <Headline title="The controller keeps its image itself" aside="nothing to do here">
+        The board names no memory that could be read, compared and written.
       </Headline>
     );
   }
@@ -61,7 +69,7 @@ function ImageSheet({ job, bench, family }: { job: JobView; bench: ImageBench; f
   const [answer, setAnswer] = useState<ActionResult>();
   const [made, setMade] = useState<ActionResult>();
   const [busy, start] = useTransition();
-  const imagePart = job.board.ports[0].imagePart;
+  const [imagePart] = memoriesOf(job.board);
   const written = merged !== undefined && job.state.written?.sha256 === merged.sha256;
   // Rules that were changed by hand are about these two images; with others the proposal counts again.
   const about = `${patient?.sha256} ${donor?.sha256}`;

@@ -42,7 +42,6 @@ export interface TraceToolsProps {
 /** Ways to get a trace: a meter's file for either plug way, or the simulated meter. */
 export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProps) {
   const [problem, setProblem] = useState<string>();
-  const [fileSide, setFileSide] = useState<PlugSide>('A');
   const [busy, start] = useTransition();
   const { live, side: liveSide, setSide } = desk;
 
@@ -58,17 +57,12 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
     setProblem(undefined);
   }
 
-  const reading = useFileReading<MeterTable>({
-    reader: meterTable,
-    onProblem: setProblem,
-    onRead: ({ trace }, { name, bytes }: ReadFile, answers) =>
-      start(() => keep(fileSide, name, trace, originOfBytes(name, bytes, meterTable.id, answers))),
-  });
-
-  function load(side: PlugSide, file: File): void {
-    setFileSide(side);
-    void reading.take(file);
-  }
+  const kept = (side: PlugSide) => (table: MeterTable, file: ReadFile, answers: Readonly<Record<string, string>>) =>
+    start(() => keep(side, file.name, table.trace, originOfBytes(file.name, file.bytes, meterTable.id, answers)));
+  const readings = {
+    A: useFileReading<MeterTable>({ reader: meterTable, onProblem: setProblem, onRead: kept('A') }),
+    B: useFileReading<MeterTable>({ reader: meterTable, onProblem: setProblem, onRead: kept('B') }),
+  };
 
   function stopLive(): void {
     const trace = live.stop();
@@ -85,7 +79,7 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
             label={`Load a trace, ${side} way`}
             text={busy ? 'keeping …' : `load a trace, ${side} way`}
             accept=".csv,.tsv,.txt,text/csv"
-            onFile={(file) => load(side, file)}
+            onFile={(file) => void readings[side].take(file)}
           />
         ))}
         {job.simulators && (
@@ -98,7 +92,9 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
           />
         )}
       </Flex>
-      <ReadingAsk reading={reading} title={`${meterTable.title}, ${fileSide} way`} />
+      {(['A', 'B'] as const).map((side) => (
+        <ReadingAsk key={side} reading={readings[side]} title={`${meterTable.title}, ${side} way`} />
+      ))}
       {problem && <ProblemNote text={problem} />}
     </>
   );

@@ -40,7 +40,11 @@ export function useCaptureFile({ onProblem, onRead }: CaptureFileProps) {
     if (reply.kind !== 'done') return;
     if (!simulated) setNotes(reply.notes.map((note) => `${file.name}: ${note}`));
     const by = 'simulated conversation';
-    await onRead(file.name, reply.reading, simulated ? { kind: 'simulated', by } : await originOfFile(file, 'capture', answers));
+    await onRead(
+      file.name,
+      reply.reading,
+      simulated ? { kind: 'simulated', by } : await originOfFile(file, 'capture', answers),
+    );
   }
 
   const reading: FileReading<CaptureReading> = {

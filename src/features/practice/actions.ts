@@ -2,6 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import type { ActionResult } from '@/application/action-result';
+import * as presets from '@/application/file-presets';
 import * as places from '@/application/place';
 import * as settings from '@/application/settings';
 import { database } from '@/db/client';
@@ -22,6 +23,10 @@ export const keepReportWords = async (words: unknown): Promise<ActionResult> =>
 /** Keeps where the bench stands: its time zone, language and money. */
 export const keepPlace = async (place: unknown): Promise<ActionResult> =>
   shown(await places.keepPlace(await database(), place));
+
+/** Keeps what was said of an instrument's files, for files like it. */
+export const keepFilePreset = async (preset: unknown): Promise<ActionResult> =>
+  shown(await presets.keepFilePreset(await database(), preset));
 
 /** What the closed jobs of this bench say of each kind of part; nothing is kept by asking. */
 export const learnFromJobs = async () => settings.learnFromJobs(await database());

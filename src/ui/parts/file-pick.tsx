@@ -10,7 +10,7 @@ export interface FilePickProps {
   readonly onFile: (file: File) => void;
 }
 
-/** A text that opens the file dialog; the same file can be picked again after it was mended. */
+/** A text that opens the file dialog, and on which a file can be dropped; the same file can be picked again after it was mended. */
 export function FilePick({ label, text, accept, onFile }: FilePickProps) {
   return (
     <chakra.label
@@ -18,6 +18,12 @@ export function FilePick({ label, text, accept, onFile }: FilePickProps) {
       color="copperText"
       textDecoration="underline"
       position="relative"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const file = e.dataTransfer.files[0];
+        if (file) onFile(file);
+      }}
       _focusWithin={{ outline: '2px solid', outlineColor: 'copper' }}
     >
       {text}

@@ -15,6 +15,7 @@ export type ReadOutcome<T> =
       readonly kind: 'understood';
       readonly questions: readonly ReadQuestion[];
       readonly notes: readonly string[];
+      readonly signature?: string;
       readonly rows?: readonly (readonly string[])[];
       readonly value?: T;
     }
@@ -22,6 +23,8 @@ export type ReadOutcome<T> =
 
 /** Reads files of one kind. */
 export interface FileReader<T> {
+  /** Names the kind of file among presets; none are kept without it. */
+  readonly id?: string;
   readonly title: string;
   readonly mostBytes: number;
   readonly read: (file: ReadFile, answers: Readonly<Record<string, string>>) => ReadOutcome<T>;

@@ -4,13 +4,20 @@ import { useState } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import { MainButton, PlainButton } from '../parts/button';
 import { Key } from '../parts/key';
+import { useFilePresets, type Preset } from './file-presets';
 import type { ReadQuestion } from './file-reader';
 import type { FileReading } from './use-file-reading';
 
 /** What a file leaves open, one question after the other, above the first rows as they were understood. */
 export function ReadingAsk<T>({ reading, title }: { readonly reading: FileReading<T>; readonly title: string }) {
-  const { open, notes } = reading;
-  if (!open) return notes.length > 0 ? <ReadingNotes notes={notes} /> : null;
+  const { open, notes, preset } = reading;
+  if (!open)
+    return (
+      <>
+        {notes.length > 0 && <ReadingNotes notes={notes} />}
+        {preset && <PresetLine key={preset.signature} preset={preset} />}
+      </>
+    );
   const [question] = open.outcome.questions;
   const left = open.outcome.questions.length - 1;
   return (
@@ -122,6 +129,47 @@ function FirstRows({ rows }: { readonly rows: readonly (readonly string[])[] }) 
         </tbody>
       </chakra.table>
     </Box>
+  );
+}
+
+/** Offers to keep the answers for the files of the same instrument. */
+function PresetLine({ preset }: { readonly preset: Omit<Preset, 'name'> }) {
+  const { onKeep } = useFilePresets();
+  const [name, setName] = useState('');
+  const [answer, setAnswer] = useState<string>();
+  if (answer !== undefined)
+    return (
+      <Text fontSize="14px" role="status">
+        {answer}
+      </Text>
+    );
+  return (
+    <chakra.form
+      display="flex"
+      gap="3"
+      alignItems="baseline"
+      fontSize="14px"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void onKeep({ ...preset, name }).then(({ message }) => setAnswer(message));
+      }}
+    >
+      <chakra.label display="flex" gap="2" alignItems="baseline">
+        Read files like it the same way, as those of
+        <chakra.input
+          value={name}
+          required
+          maxLength={60}
+          placeholder="this meter"
+          onChange={(e) => setName(e.target.value)}
+          w="10em"
+          bg="transparent"
+          borderBottom="1px solid"
+          borderColor="quiet"
+        />
+      </chakra.label>
+      <PlainButton type="submit">Keep</PlainButton>
+    </chakra.form>
   );
 }
 

@@ -1,11 +1,14 @@
 'use client';
 
 import { useState } from 'react';
+import { useFilePresets, type Preset } from './file-presets';
 import { problemLine, type FileReader, type ReadFile, type ReadOutcome } from './file-reader';
+
+type Answers = Readonly<Record<string, string>>;
 
 export interface OpenReading<T> {
   readonly file: { readonly name: string };
-  readonly answers: Readonly<Record<string, string>>;
+  readonly answers: Answers;
   readonly outcome: Extract<ReadOutcome<T>, { kind: 'understood' }>;
 }
 
@@ -14,6 +17,8 @@ export interface FileReading<T> {
   readonly open?: OpenReading<T>;
   /** What was guessed of the file that was read last. */
   readonly notes: readonly string[];
+  /** What was answered of the file that was read last, to be kept for files like it; nameless until a person names it. */
+  readonly preset?: Omit<Preset, 'name'>;
   readonly take: (file: File) => Promise<void>;
   readonly answer: (id: string, value: string) => void;
   readonly drop: () => void;
@@ -21,38 +26,49 @@ export interface FileReading<T> {
 
 interface FileReadingProps<T> {
   readonly reader: FileReader<T>;
-  readonly onRead: (value: T, file: ReadFile, answers: Readonly<Record<string, string>>) => void;
+  readonly onRead: (value: T, file: ReadFile, answers: Answers) => void;
   /** One sentence, or nothing once a file is read. */
   readonly onProblem: (sentence: string | undefined) => void;
 }
 
 /**
  * Reads a file that was picked: what it holds is handed on once nothing is open, and its questions are kept until they are
- * answered. Nothing is handed on of a file that is dropped.
+ * answered. What was said before of files that look the same answers by itself. Nothing is handed on of a file that is dropped.
  */
 export function useFileReading<T>({ reader, onRead, onProblem }: FileReadingProps<T>): FileReading<T> {
+  const { presets } = useFilePresets();
   const [open, setOpen] = useState<OpenReading<T> & { readonly file: ReadFile }>();
   const [notes, setNotes] = useState<readonly string[]>([]);
+  const [preset, setPreset] = useState<Omit<Preset, 'name'>>();
 
-  function read(file: ReadFile, answers: Readonly<Record<string, string>>): void {
+  function read(file: ReadFile, answers: Answers, known?: Preset): void {
     const outcome = reader.read(file, answers);
     if (outcome.kind === 'refused') {
       setOpen(undefined);
       return onProblem(`${file.name}: ${problemLine(outcome)}`);
     }
+    const { signature, value } = outcome;
+    const isNew = Object.keys(answers).length === 0 && outcome.questions.length > 0;
+    const before = isNew ? presets.find((p) => p.reader === reader.id && p.signature === signature) : undefined;
+    if (before) return read(file, before.answers, before);
     onProblem(undefined);
-    setNotes(outcome.notes.map((note) => `${file.name}: ${note}`));
-    if (outcome.value === undefined) return setOpen({ file, answers, outcome });
+    const said = known ? [`${file.name} is read as the files of ${known.name}.`] : [];
+    setNotes([...said, ...outcome.notes.map((note) => `${file.name}: ${note}`)]);
+    if (value === undefined) return setOpen({ file, answers, outcome });
     setOpen(undefined);
-    onRead(outcome.value, file, answers);
+    const answered = !known && reader.id !== undefined && signature !== undefined && Object.keys(answers).length > 0;
+    setPreset(answered ? { reader: reader.id!, signature: signature!, answers } : undefined);
+    onRead(value, file, answers);
   }
 
   return {
     open,
     notes,
+    preset,
     take: async (file) => {
       setOpen(undefined);
       setNotes([]);
+      setPreset(undefined);
       if (file.size > reader.mostBytes)
         return onProblem(
           `${file.name}: expected ${reader.title} of at most ${Math.round(reader.mostBytes / 1e6)} MB; got ${(file.size / 1e6).toFixed(0)} MB.`,

@@ -1,4 +1,4 @@
-import { partByRef, type Board } from '../../board';
+import { memoriesOf, partByRef, type Board } from '../../board';
 import { OUTSIDE, outsideFaultId, type OutsideThing } from './outside';
 
 /** What work is done to: a part is replaced, an image rewritten, damage of the board mended, something outside exchanged. */
@@ -46,7 +46,7 @@ export function clearedTarget(board: Board, key: string): RepairTarget | undefin
   if (!known) {
     const all: RepairTarget[] = [
       ...board.parts.map((p): RepairTarget => ({ kind: 'part', ref: p.ref })),
-      ...board.ports.map((p): RepairTarget => ({ kind: 'image', ref: p.imagePart })),
+      ...memoriesOf(board).map((ref): RepairTarget => ({ kind: 'image', ref })),
       ...board.parts.filter((p) => p.kind === 'flash').map((p): RepairTarget => ({ kind: 'image', ref: p.ref })),
       ...board.rails.map((r): RepairTarget => ({ kind: 'rail', rail: r.id })),
       ...board.screws.map((s): RepairTarget => ({ kind: 'screw', screw: s.id })),

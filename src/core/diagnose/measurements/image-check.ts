@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Board } from '../../board';
+import { memoriesOf } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
 import { ok } from '../../result';
 import type { Effect } from '../faults';
@@ -18,7 +18,7 @@ export type ImageCheckMeasurement = Readonly<z.infer<typeof schema>>;
 export const IMAGE_MINUTES = 12;
 
 const isBadImage = (ref: string, e: Effect): boolean => e.kind === 'imageBad' && e.ref === ref;
-const memories = (board: Board): string[] => [...new Set(board.ports.map((p) => p.imagePart))];
+const memories = memoriesOf;
 
 /** The configuration memory is read and its checks are made. */
 export const imageCheck = defineMeasurement<ImageCheckMeasurement>({

@@ -5,6 +5,7 @@ import type { BoardSummary, ReadBoard } from './summary';
 
 export { boardKicad } from './kicad';
 export { boardNetlist } from './netlist';
+export { billOfMaterial } from './bill';
 export { placementTable } from './placement';
 export { readBoardOf, type ReadBoard } from './summary';
 

@@ -1,4 +1,3 @@
-import Papa from 'papaparse';
 import { isPlacementHeader, placementsFrom, type PlacementList } from '../../netlist';
 import {
   defineImporter,
@@ -11,6 +10,7 @@ import {
   type Outcome,
 } from '../importer';
 import { headText, isText, textOf } from '../text/encoding';
+import { rowsWith } from './rows';
 
 export interface PlacementSummary {
   readonly kind: 'placement';
@@ -22,25 +22,12 @@ export interface PlacementSummary {
   readonly height: number;
 }
 
-const SEPARATORS = [',', ';', '\t'] as const;
 const UNIT_MM: Readonly<Record<string, number>> = { mm: 1, mil: 0.0254, inch: 25.4 };
 /** A list without a unit whose board would be of this size in mm is in mm; in mil or inch it would be a speck or a table. */
 const BOARD_MM = [10, 400] as const;
 
-/** The rows of a list of parts: by separators, or by blanks where it is laid out in columns. */
-function rowsOf(text: string): string[][] | undefined {
-  const lines = text.split(/\r\n|\n|\r/).filter((line) => line.trim() !== '' && !/^#(?!\s*ref)/i.test(line.trim()));
-  const bare = lines.map((line) => line.replace(/^#+\s*/, ''));
-  for (const delimiter of SEPARATORS) {
-    const rows = Papa.parse<string[]>(bare.join('\n'), { delimiter, skipEmptyLines: true }).data;
-    if (rows.slice(0, 40).some(isPlacementHeader)) return rows;
-  }
-  const rows = bare.map((line) => line.trim().split(/\s{1,}/));
-  return rows.slice(0, 40).some(isPlacementHeader) ? rows.filter((row) => !/^-+$/.test(row[0])) : undefined;
-}
-
 function readPlacement(file: ImportFile, answers: Answers): Outcome<PlacementList, PlacementSummary> {
-  const rows = rowsOf(textOf(file.bytes).text);
+  const rows = rowsWith(textOf(file.bytes).text, isPlacementHeader);
   if (!rows) return refused('Expected a header with the columns reference, X and Y; got none.');
   const list = placementsFrom(rows);
   if (!list.ok) return refusedFor(list.problems);
@@ -81,6 +68,6 @@ export const placementTable = defineImporter<PlacementList, PlacementSummary>({
   id: 'placement',
   title: 'a list of where parts are placed',
   mostBytes: 16 * MIB,
-  score: ({ bytes }) => (isText(bytes) && rowsOf(headText(bytes, 16 * 1024)) ? 0.95 : 0),
+  score: ({ bytes }) => (isText(bytes) && rowsWith(headText(bytes, 16 * 1024), isPlacementHeader) ? 0.95 : 0),
   read: readPlacement,
 });

@@ -10,7 +10,15 @@ import {
 } from '../importer';
 import { headText, isText } from '../text/encoding';
 import { inUnit, isIndexName, mostOf, type Column } from './columns';
-import { isRefused, previewRows, readSampled, tableSummary, type SampledTable, type TableSummary } from './read';
+import {
+  isRefused,
+  previewRows,
+  readSampled,
+  signatureOf,
+  tableSummary,
+  type SampledTable,
+  type TableSummary,
+} from './read';
 import { unitOf, type Quantity } from './unit';
 
 type Role = 'voltage' | 'current';
@@ -217,6 +225,7 @@ function readMeter(file: ImportFile, answers: Answers): Outcome<MeterTable, Tabl
     summary: tableSummary(table, shown),
     questions,
     notes,
+    signature: signatureOf(table),
     rows: previewRows(table, shown),
     ...(trace &&
       voltage &&

@@ -57,6 +57,10 @@ export function readSampled(file: ImportFile, answers: Answers): SampledTable | 
   };
 }
 
+/** What tables of one instrument have in common. */
+export const signatureOf = ({ layout }: SampledTable): string =>
+  [layout.delimiter, ...layout.header.map((name, i) => `${name} ${layout.units[i]}`.trim())].join('|').slice(0, 400);
+
 /** What a table holds, the time first. */
 export function tableSummary(table: SampledTable, columns: readonly Column[]): TableSummary {
   const { seconds, from, questions } = table.times;

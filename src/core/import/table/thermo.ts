@@ -11,7 +11,7 @@ import {
 } from '../importer';
 import { headText, isText } from '../text/encoding';
 import { inUnit, isIndexName, type Column } from './columns';
-import { isRefused, previewRows, readSampled, tableSummary, type TableSummary } from './read';
+import { isRefused, previewRows, readSampled, signatureOf, tableSummary, type TableSummary } from './read';
 import { unitOf } from './unit';
 
 /** Readings of thermocouples over a hot-air bench, °C. */
@@ -87,7 +87,15 @@ function readThermo(file: ImportFile, answers: Answers): Outcome<ThermoLog, Tabl
   if (gaps > 0) notes.push(`${gaps} samples are missing: they stay gaps.`);
   const shown = table.columns.map((c) => settled.find((s) => s.index === c.index) ?? c);
   const summary = tableSummary(table, shown);
-  if (questions.length > 0) return { kind: 'understood', summary, questions, notes, rows: previewRows(table, shown) };
+  if (questions.length > 0)
+    return {
+      kind: 'understood',
+      summary,
+      questions,
+      notes,
+      signature: signatureOf(table),
+      rows: previewRows(table, shown),
+    };
   const hottest = settled.find((c) => c.values.some((v) => v > MOST_C || v < LEAST_C));
   if (hottest) return refused(`Expected readings from ${LEAST_C} to ${MOST_C} °C; ${hottest.name} has others.`);
   const log = logOf(
@@ -95,7 +103,15 @@ function readThermo(file: ImportFile, answers: Answers): Outcome<ThermoLog, Tabl
     settled.map((c) => ({ name: c.name, readC: [...c.values] })),
   );
   if (!log.ok) return refusedFor(log.problems);
-  return { kind: 'understood', summary, questions, notes, rows: previewRows(table, shown), value: log.value };
+  return {
+    kind: 'understood',
+    summary,
+    questions,
+    notes,
+    signature: signatureOf(table),
+    rows: previewRows(table, shown),
+    value: log.value,
+  };
 }
 
 function scoreOf(file: ImportFile): number {

@@ -85,7 +85,7 @@ describe('good one way round only', () => {
     const onSide = new Set([...side.path, port.controller]);
     const share = bench.view.suspects.filter((s) => onSide.has(s.ref)).reduce((sum, s) => sum + s.p, 0);
     expect(share).toBeGreaterThan(0.9);
-    expect(bench.chance(port.imagePart)).toBeLessThan(0.02);
+    expect(bench.chance(port.imagePart!)).toBeLessThan(0.02);
   });
 });
 
