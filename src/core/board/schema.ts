@@ -167,7 +167,7 @@ export const portSchema = z.object({
     .tuple([z.number().min(0), positive])
     .describe('lowest and highest healthy current with a partly charged pack'),
   controller: refText,
-  imagePart: refText.optional().describe('the memory that holds the controller’s image; none where it keeps its own'),
+  imagePart: refText.describe('the memory that holds the controller’s image; none where it keeps its own').optional(),
   controllerRails: z.array(netName).min(1).describe('rails that the controller needs before it can talk'),
   vbusRail: netName,
   sides: z.array(z.object({ side: z.enum(['A', 'B']), ccNet: netName, path: z.array(refText) })).length(2),
