@@ -184,3 +184,22 @@ test('references of a board go out as CSV and come in again; a faulty file is ex
   await load('board,point,value,source\nheronlog-4-c,ohm:VIN,61000,job 12\n');
   await expect(page.getByText('1 reading kept.')).toBeVisible();
 });
+
+test('which device it is, by the shop’s own marks: found by its serial number, with a label whose code opens the job', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/arrive`);
+  const device = page.getByRole('complementary');
+  await device.getByLabel('Serial number').fill('SN-4711-b');
+  await device.getByLabel('Shop’s ticket').fill('T 88');
+  await device.getByLabel('Owner’s code').fill('K-12');
+  await device.getByRole('button', { name: 'Keep' }).click();
+  await expect(device.getByRole('status')).toContainText('device serial SN-4711-b, ticket T 88, owner K-12');
+  await page.goto(`${server.url}/jobs?find=sn-4711`);
+  await expect(page.locator('main')).toContainText('0032');
+  await page.goto(`${server.url}/jobs/32/label`);
+  await expect(page.getByRole('img', { name: `Code of ${server.url}/jobs/32` })).toBeVisible();
+  await expect(page.locator('main')).toContainText('T 88 · SN-4711-b');
+  await page.goto(`${server.url}/jobs/32`);
+  await expect(page).toHaveURL(/\/jobs\/32\//);
+});

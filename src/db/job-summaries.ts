@@ -7,7 +7,7 @@ import { jobEvents, jobs, jobSummaries } from './schema';
 import type { Session } from './session';
 
 /** A job as lists show it. */
-export interface JobSummary extends JobRow, Pick<LogSummary, 'symptom' | 'swollen' | 'outcome' | 'version'> {
+export interface JobSummary extends JobRow, Pick<LogSummary, 'symptom' | 'marks' | 'swollen' | 'outcome' | 'version'> {
   readonly lastAt: string;
 }
 
@@ -64,6 +64,7 @@ const FIELDS = {
   training: jobs.training,
   openedAt: jobs.openedAt,
   symptom: jobSummaries.symptom,
+  marks: jobSummaries.marks,
   swollen: jobSummaries.swollen,
   outcome: jobSummaries.outcome,
   version: jobSummaries.version,
@@ -84,7 +85,7 @@ const toSummary = ({ outcome, lastAt, ...row }: SummaryRow): JobSummary => ({
 /** What a list of jobs is asked for. */
 export interface JobQuery {
   readonly state?: 'open' | 'closed';
-  /** Words of which each stands in the number, the symptom, the board or the outcome. */
+  /** Words of which each stands in the number, the symptom, the device's marks, the board or the outcome. */
   readonly words?: readonly string[];
   /** Boards whose name has one of the words, word by word. */
   readonly boardsByWord?: readonly (readonly string[])[];
@@ -101,6 +102,7 @@ function whereOf({ state, words = [], boardsByWord = [] }: JobQuery): SQL | unde
     return or(
       like(sql`printf('%04d', ${jobs.number})`, pattern),
       like(jobSummaries.symptom, pattern),
+      like(jobSummaries.marks, pattern),
       like(sql`coalesce(${jobSummaries.outcome}, 'open')`, pattern),
       like(jobs.boardId, pattern),
       named.length > 0 ? inArray(jobs.boardId, [...named]) : undefined,

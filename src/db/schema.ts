@@ -190,6 +190,8 @@ export const jobSummaries = sqliteTable(
     /** Number of the newest event that it was computed from. */
     version: integer('version').notNull(),
     symptom: text('symptom').notNull(),
+    /** Serial number, ticket and owner's code. */
+    marks: text('marks').notNull().default(''),
     /** The pack came in swollen, whether or not it is out by now. */
     swollen: integer('swollen', { mode: 'boolean' }).notNull(),
     /** The outcome where the last closing still counts. */

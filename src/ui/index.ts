@@ -15,6 +15,7 @@ export { Key } from './parts/key';
 export { CautionNote, FigureLine, SidebarPart, OddsBar } from './parts/sidebar';
 export { ProblemNote } from './parts/problem';
 export { AnswerNote } from './parts/answer-note';
+export { QrCode } from './parts/qr-code';
 export { UnreadableNote } from './parts/unreadable-note';
 export { FilePresetsProvider } from './reading/file-presets';
 export { ReadingAsk } from './reading/reading-ask';

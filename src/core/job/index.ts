@@ -26,6 +26,7 @@ export {
   type BallInspection,
   type ChosenRoute,
   type KeptPadLook,
+  type DeviceMarks,
   type Story,
   type EventBody,
   type ImageRole,

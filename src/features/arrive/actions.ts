@@ -5,12 +5,19 @@ import type { ActionResult } from '@/application/action-result';
 import { enter } from '@/application/jobs/execute';
 import * as jobs from '@/application/jobs/open-job';
 import { moveJobToRevision } from '@/application/library/boards';
-import type { Story } from '@/core/job';
+import type { DeviceMarks, Story } from '@/core/job';
 import { database } from '@/db/client';
 
 /** Keeps the story of a job; a later story corrects the earlier one, which stays in the record. */
 export async function keepStory(number: number, story: Story, key: string): Promise<ActionResult> {
   const answer = await enter(await database(), number, story, key);
+  if (answer.saved) revalidatePath('/jobs/[number]', 'layout');
+  return answer;
+}
+
+/** Keeps which device it is: serial number, ticket, and a code for its owner. */
+export async function keepDevice(number: number, device: DeviceMarks, key: string): Promise<ActionResult> {
+  const answer = await enter(await database(), number, { ...device, kind: 'device' }, key);
   if (answer.saved) revalidatePath('/jobs/[number]', 'layout');
   return answer;
 }

@@ -1,6 +1,5 @@
-import { create } from 'qrcode';
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { Headline } from '@/ui';
+import { Headline, QrCode } from '@/ui';
 import type { Shelf } from './queries';
 import type { Tray } from './view';
 
@@ -32,7 +31,7 @@ function Label({ tray, chip }: { tray: Tray; chip: Tray['chips'][number] }) {
       overflow="hidden"
       breakInside="avoid"
     >
-      <Code text={chip.id.toLowerCase()} />
+      <QrCode text={chip.id.toLowerCase()} />
       <Box minW="0" lineHeight="1.15">
         <Text fontFamily="mono" fontWeight="700" fontSize="17px">
           {chip.id}
@@ -46,24 +45,5 @@ function Label({ tray, chip }: { tray: Tray; chip: Tray['chips'][number] }) {
         </Text>
       </Box>
     </Flex>
-  );
-}
-
-/** A QR code as one path; error correction M keeps it readable on a scratched bag. Source: ISO/IEC 18004, by the library. */
-function Code({ text }: { text: string }) {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' });
-  const { size, data } = modules;
-  const path = Array.from(data, (on, i) => (on ? `M${i % size} ${Math.floor(i / size)}h1v1h-1z` : '')).join('');
-  return (
-    <svg
-      viewBox={`-1 -1 ${size + 2} ${size + 2}`}
-      width="64"
-      height="64"
-      role="img"
-      aria-label={`Code of ${text}`}
-      shapeRendering="crispEdges"
-    >
-      <path d={path} fill="currentColor" />
-    </svg>
   );
 }

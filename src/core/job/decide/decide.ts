@@ -91,6 +91,7 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
     case 'run':
     case 'image':
     case 'picture':
+    case 'device':
     case 'note':
     case 'trace':
     case 'capture':

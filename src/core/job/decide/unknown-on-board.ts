@@ -36,6 +36,7 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'run':
     case 'image':
     case 'picture':
+    case 'device':
     case 'note':
     case 'soak':
     case 'close':

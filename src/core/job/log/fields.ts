@@ -60,6 +60,7 @@ export const JOB_FIELDS: { readonly [K in keyof Required<JobFields>]: Field<JobF
     reopened: (story, { symptom }) =>
       story && { ...story, symptom, history: [...including(story.history, 'earlierRepair')] },
   },
+  device: { ...latest('device'), reopened: (device) => device },
   readings: {
     start: [],
     update(readings, body, { event: { seq, at }, before }) {

@@ -3,6 +3,7 @@ export { IMAGE_ROLES, type ImageRole } from './events/image';
 export type { InspectionBody as BallInspection } from './events/inspection';
 export type { PadLookBody as KeptPadLook } from './events/pad-look';
 export type { RouteBody as ChosenRoute } from './events/route';
+export type { DeviceMarks } from './events/device';
 export type { StoryBody as Story } from './events/story';
 export { EVENT_TYPES, eventBodySchema, eventDefinition, type BodyOf, type EventBody } from './events/registry';
 export { foldJob, liveEvents } from './fold';

@@ -33,7 +33,10 @@ test('every row of every old log is read', () => {
 
 test('the corpus holds every type and every kind of measurement that was stored before versions', () => {
   const events = eventsOf(everyType);
-  expect(new Set(events.map((e) => e.body.kind))).toEqual(new Set(EVENT_TYPES.map((t) => t.type)));
+  // Types that came after versions need no row here either.
+  const typesSince = new Set(['device']);
+  const types = EVENT_TYPES.map((t) => t.type).filter((type) => !typesSince.has(type));
+  expect(new Set(events.map((e) => e.body.kind))).toEqual(new Set(types));
   const kinds = new Set(events.flatMap((e) => (e.body.kind === 'reading' ? [e.body.measurement.kind] : [])));
   // Kinds that came after versions need no row here.
   const since = new Set(['warmSpot']);

@@ -33,6 +33,8 @@ export interface UnreadableRow {
 /** What the events of a job leave, field by field; `fields.ts` says how each changes. */
 export interface JobFields {
   readonly story?: BodyOf<'story'>;
+  /** Which device it is. */
+  readonly device?: BodyOf<'device'>;
   readonly readings: readonly TakenReading[];
   readonly access: Access;
   /** Shields that are off the board. */

@@ -18,7 +18,7 @@ const log = (...bodies: readonly EventBody[]): JobEvent[] =>
 const close: EventBody = { kind: 'close', outcome: 'repaired', cause: '' };
 
 test('an empty log has nothing to say', () => {
-  expect(summariseLog([])).toEqual({ version: 0, symptom: '', swollen: false, replaces: false });
+  expect(summariseLog([])).toEqual({ version: 0, symptom: '', marks: '', swollen: false, replaces: false });
 });
 
 test('the symptom is the last that counts; what the pack was when it came in stays', () => {

@@ -7,6 +7,8 @@ export interface LogSummary {
   /** Number of the newest event, undone ones counted; 0 before any. */
   readonly version: number;
   readonly symptom: string;
+  /** Serial number, ticket and owner's code, as lists find by them. */
+  readonly marks: string;
   /** The pack came in swollen, whether or not it is out by now. */
   readonly swollen: boolean;
   /** The outcome where the last closing still counts. */
@@ -20,7 +22,7 @@ export interface LogSummary {
 }
 
 export function summariseLog(events: readonly JobEvent[]): LogSummary {
-  const { live, closed, soaks } = foldJob(events);
+  const { live, closed, soaks, device } = foldJob(events);
   const bodies = live.map((e) => e.body);
   const told = bodies.findLast((b) => b.kind === 'story' || b.kind === 'reopen');
   const story = bodies.findLast((b) => b.kind === 'story');
@@ -31,6 +33,7 @@ export function summariseLog(events: readonly JobEvent[]): LogSummary {
   return {
     version: events.reduce((newest, e) => Math.max(newest, e.seq), 0),
     symptom: told && 'symptom' in told ? told.symptom : '',
+    marks: device ? [device.serial, device.ticket, device.owner].filter(Boolean).join(' ') : '',
     swollen: story?.kind === 'story' && story.pack === 'swollen',
     outcome: closed?.outcome,
     lastAt,

@@ -1,4 +1,5 @@
 import { ArriveSidebar } from '@/features/arrive/arrive-sidebar';
+import { DevicePart } from '@/features/arrive/device-part';
 import { ArriveWork } from '@/features/arrive/arrive-work';
 import { loadRevisionChoice } from '@/features/arrive/queries';
 import { RevisionPart } from '@/features/arrive/revision-part';
@@ -22,6 +23,7 @@ export default async function ArrivePage(props: JobPageProps) {
       sidebar={
         <>
           {choice && <RevisionPart number={job.number} choice={choice} />}
+          <DevicePart key={job.state.device?.serial} job={job} />
           <ArriveSidebar job={job} />
         </>
       }

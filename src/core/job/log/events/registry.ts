@@ -4,6 +4,7 @@ import { accessEvent } from './access';
 import { captureEvent } from './capture';
 import { closeEvent } from './close';
 import { decisionEvent } from './decision';
+import { deviceEvent } from './device';
 import { flatnessEvent } from './flatness';
 import { heatPlanEvent } from './heat-plan';
 import { imageEvent } from './image';
@@ -31,6 +32,7 @@ import { undoEvent } from './undo';
 /** Every type of event: one line each. */
 const TYPES = [
   storyEvent,
+  deviceEvent,
   readingEvent,
   accessEvent,
   packEvent,
