@@ -36,7 +36,7 @@ export interface JobPage {
 }
 
 /** Jobs on one page of the list. */
-const PAGE = 80;
+const PAGE = 60;
 const MOST_WORDS = 8;
 
 /** A page of the jobs that have all words in their number, device, symptom or outcome, newest first. */

@@ -20,7 +20,7 @@ export function JobLabel({ job, address }: JobLabelProps) {
         </Headline>
       </Box>
       <Flex w="70mm" h="30mm" border="1px solid" borderColor="quiet" p="2mm" gap="3mm" overflow="hidden" align="center">
-        <QrCode text={address} />
+        <QrCode text={address} size={96} />
         <Box minW="0" lineHeight="1.2">
           <Text fontFamily="mono" fontWeight="700" fontSize="26px">
             {String(number).padStart(4, '0')}

@@ -21,7 +21,7 @@ import { ColumnHeads, MainButton, PlainButton, ProblemNote } from '@/ui';
 import { addDraft } from './actions';
 import { Choice, Field, Section } from './fields';
 
-const RAIL_COLUMNS = '120px 90px 120px 90px 130px 130px 90px';
+const RAIL_COLUMNS = '230px 90px 230px 90px 140px 130px 90px';
 const FUNCTION_COLUMNS = '220px minmax(0, 260px) 170px 70px 90px';
 const KINDS = PART_KINDS.map((kind) => [kind, PART_KIND_WORDS[kind]] as const);
 const NEEDS = [
@@ -251,7 +251,7 @@ function RailList({
         <ColumnHeads
           columns={RAIL_COLUMNS}
           names={['Net', 'Volts, bus', 'From rail', 'Made by', 'Through', 'Waits for', '']}
-          maxW="860px"
+          maxW="1120px"
         />
       )}
       {rails.map((r, i) => (

@@ -28,6 +28,7 @@ interface Line {
 }
 
 function linesOf({ ground, groundDoubt, ports, rails }: Inference): Line[] {
+  const sourceless = rails.filter((r) => r.from === undefined && r.volts !== 'bus').length;
   return [
     {
       what: 'Ground',
@@ -48,7 +49,7 @@ function linesOf({ ground, groundDoubt, ports, rails }: Inference): Line[] {
       what: 'Rails',
       found:
         rails.map((r) => `${r.net}${typeof r.volts === 'number' ? ` ${r.volts} V` : ''}`).join(', ') || 'none told',
-      why: `${rails.filter((r) => r.from === undefined && r.volts !== 'bus').length} without a source`,
+      why: sourceless === 0 ? '' : `${sourceless} without a source`,
     },
   ];
 }
