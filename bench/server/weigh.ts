@@ -30,6 +30,6 @@ export async function benchScripts(): Promise<void> {
       note(`${path}: ${Math.round(bytes / 1000)} (wanted at most ${wanted})`);
     }
   } finally {
-    server.stop();
+    await server.stop();
   }
 }
