@@ -32,6 +32,9 @@ export function referenceTable(readings: readonly ReferenceReading[]): Reference
 
 /** Reads references from CSV with the columns board, point, value, source. Faulty rows are named by line; then nothing is taken. */
 export function parseReferencesCsv(text: string): Result<ReferenceReading[]> {
+  const header = (/^.*/.exec(text.trim())?.[0] ?? '').split(/[,;\t]/).map((name) => name.trim());
+  const twice = header.find((name, i) => name !== '' && header.indexOf(name) !== i);
+  if (twice !== undefined) return fail(`Expected each column once; got ${twice} twice.`);
   const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: true });
   const missing = COLUMNS.filter((c) => !meta.fields?.includes(c));
   if (missing.length > 0) return fail(`Expected the columns ${COLUMNS.join(', ')}; missing: ${missing.join(', ')}.`);

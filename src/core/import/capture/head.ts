@@ -104,8 +104,9 @@ function typedHead(lines: readonly string[], { delimiter, width, first, rows }: 
   let units: (Unit | undefined)[] = [];
   const near = above.filter(({ cells, remark }) => !remark && cells.length === width).slice(-2);
   const last = near.at(-1)?.cells;
-  if (last && near.length === 2 && last.every((c) => c === '' || unitOf(c) !== undefined)) {
-    units = last.map((c) => unitOf(c));
+  const bare = last?.map((c) => c.replace(/^[([{]|[)\]}]$/g, '').trim());
+  if (bare && near.length === 2 && bare.every((c) => c === '' || unitOf(c) !== undefined)) {
+    units = bare.map((c) => unitOf(c));
     names = near[0].cells;
   } else if (last) names = last;
   const channelsLine = above

@@ -166,7 +166,7 @@ export const firmwareText = defineImporter<LoadedImage, FirmwareSummary>({
     if (!isText(file.bytes)) return 0;
     const form = textFormOf(file.bytes);
     if (!form) return 0;
-    return form.id === 'markup' ? 0.25 : 0.85;
+    return form.id === 'markup' ? 0.25 : 1;
   },
   read: readForm,
 });

@@ -20,7 +20,7 @@ const FIGURE = /^([-+−]?\s*(?:\d[\d.,'  ]*|[.,]\d+)(?:[eE][-+]?\d+)?)\s*(.*)$/
 /** Whether a cell holds a figure, with or without a unit, whatever its decimal sign. */
 export const looksLikeFigure = (text: string): boolean => {
   const found = FIGURE.exec(text.trim());
-  if (!found) return false;
+  if (!found || (figureOf(found[1], '.') ?? figureOf(found[1], ',')) === undefined) return false;
   return found[2] === '' || unitOf(found[2]) !== undefined;
 };
 

@@ -45,7 +45,7 @@ const BY_NAME: readonly (readonly [Quantity, RegExp])[] = [
   ['frequency', /\b(?:freq(?:uency)?|frequenz)\b/i],
   [
     'time',
-    /^(?:(?:rel(?:ative)?|abs(?:olute)?|log|elapsed|sample|system|local|utc|unix|epoch)[\s_.-]*)*(?:time(?:[\s_.-]*stamp)?s?|timestamp|elapsed|zeit(?:punkt|stempel)?|uhrzeit|dauer|duration|date(?:[\s_/&-]*time)?|datum|datetime|temps|tiempo|tempo|t|secs?|seconds?|sekunden|ms|epoch|clock)\b/i,
+    /^(?:(?:rel(?:ative)?|abs(?:olute)?|log|elapsed|sample|system|local|utc|unix|epoch)[\s_.-]*)*(?:time(?:[\s_.-]*stamp)?s?|timestamp|elapsed|zeit(?:punkt|stempel)?|uhrzeit|dauer|duration|date(?:[\s_/&-]*time)?|datum|datetime|ts|temps|tiempo|tempo|t|secs?|seconds?|sekunden|ms|epoch|clock)\b/i,
   ],
   [
     'current',

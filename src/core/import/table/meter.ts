@@ -13,6 +13,7 @@ import { inUnit, isIndexName, mostOf, type Column } from './columns';
 import {
   isRefused,
   previewRows,
+  peekColumns,
   readSampled,
   signatureOf,
   tableSummary,
@@ -35,7 +36,7 @@ const AMP_DECIMALS = 3;
 
 /** Names of the lines beside the bus, and of settings: never taken for what the bus carries unless a person says so. */
 const NOT_THE_BUS =
-  /\bd\s*[+-]|\bd[pm]\b|\bcc\s*[12]?\b|\bid\b|\bsbu|\b(?:set|target|limit|max|min|avg|mean|peak|ripple|rms|req(?:uest(?:ed)?)?|cut|diff|delta|internal|batt?(?:ery)?|vbat|cell|vconn)\b/i;
+  /\bd\s*[+-]|\bd[pm]\b|\bcc\s*[12]?\b|\bid\b|\bsbu|\b(?:set|target|limit|max|min|avg|mean|peak|ripple|rms|req(?:uest(?:ed)?)?|cut|diff|delta|internal|shunt|sense|batt?(?:ery)?|vbat|cell|vconn)\b/i;
 const BEST_NAME: Readonly<Record<Role, RegExp>> = {
   voltage: /\b(?:vbus|v bus|bus|volt(?:age)?s?|spannung|v|u)\b/i,
   current: /\b(?:ibus|i bus|curr(?:ent)?|strom|amp(?:ere)?s?|i|a)\b/i,
@@ -196,7 +197,7 @@ function readMeter(file: ImportFile, answers: Answers): Outcome<MeterTable, Tabl
   if (isRefused(table)) return table;
   const questions: ImportQuestion[] = [...table.questions];
   const notes: string[] = [...table.notes];
-  const figures = table.columns.filter((c) => c.kind === 'figures');
+  const figures = table.columns.filter((c) => c.kind === 'figures' && !isIndexName(c.name));
   if (figures.length < 2) return refused(`Expected a column of volts and one of amps; got ${named(figures)}.`);
   const roles = { voltage: chosenOf(figures, 'voltage', answers), current: chosenOf(figures, 'current', answers) };
   const settled: Partial<Record<Role, Column>> = {};
@@ -265,8 +266,8 @@ function traceOf(table: SampledTable, voltage: Column, current: Column): Trace {
 function scoreOf(file: ImportFile): number {
   if (!isText(file.bytes)) return 0;
   const peek: ImportFile = { name: file.name, bytes: new TextEncoder().encode(headText(file.bytes, 32 * 1024)) };
-  const table = readSampled(peek, {});
-  if (isRefused(table)) return 0;
+  const table = peekColumns(peek);
+  if (!table) return 0;
   const has = (quantity: Quantity): number =>
     table.columns.some((c) => c.kind === 'figures' && c.quantity === quantity && !isIndexName(c.name)) ? 1 : 0;
   const both = has('voltage') + has('current');

@@ -30,17 +30,28 @@ export interface TableSummary {
   readonly columns: readonly ColumnSummary[];
 }
 
-const MOST_PROBLEM_ROWS = 2;
+const LEAST_ROWS = 2;
+
+/** The columns of a file, before anything is made of its times: enough to tell what kind of table it is. */
+export function peekColumns(
+  file: ImportFile,
+): { readonly layout: TableLayout; readonly columns: readonly Column[] } | undefined {
+  const found = layoutOf(file.bytes);
+  if (!found.ok || found.value.rows.length < LEAST_ROWS) return undefined;
+  const layout = pivoted(found.value);
+  return { layout, columns: columnsOf(layout).columns };
+}
 
 /** Reads a file as a table of samples; refused where it is none or where its times go back. */
 export function readSampled(file: ImportFile, answers: Answers): SampledTable | Refused {
   const found = layoutOf(file.bytes);
   if (!found.ok) return refusedFor(found.problems);
   const layout = pivoted(found.value);
-  if (layout.rows.length < MOST_PROBLEM_ROWS) return refused(`Expected rows of samples; got ${layout.rows.length}.`);
+  if (layout.rows.length < LEAST_ROWS) return refused(`Expected rows of samples; got ${layout.rows.length}.`);
   const { columns, decimalDoubt } = columnsOf(layout, answers);
   const times = timesOf(layout, columns, answers);
-  if (times.problem) return refused(times.problem);
+  // With the other decimal sign the times may go on.
+  if (times.problem && decimalDoubt === undefined) return refused(times.problem);
   const questions: ImportQuestion[] = [...times.questions];
   if (decimalDoubt !== undefined)
     questions.unshift({

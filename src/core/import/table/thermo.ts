@@ -11,7 +11,7 @@ import {
 } from '../importer';
 import { headText, isText } from '../text/encoding';
 import { inUnit, isIndexName, type Column } from './columns';
-import { isRefused, previewRows, readSampled, signatureOf, tableSummary, type TableSummary } from './read';
+import { isRefused, previewRows, peekColumns, readSampled, signatureOf, tableSummary, type TableSummary } from './read';
 import { unitOf } from './unit';
 
 /** Readings of thermocouples over a hot-air bench, °C. */
@@ -116,8 +116,8 @@ function readThermo(file: ImportFile, answers: Answers): Outcome<ThermoLog, Tabl
 
 function scoreOf(file: ImportFile): number {
   if (!isText(file.bytes)) return 0;
-  const table = readSampled({ name: file.name, bytes: new TextEncoder().encode(headText(file.bytes, 32 * 1024)) }, {});
-  if (isRefused(table)) return 0;
+  const table = peekColumns({ name: file.name, bytes: new TextEncoder().encode(headText(file.bytes, 32 * 1024)) });
+  if (!table) return 0;
   const figures = table.columns.filter((c) => c.kind === 'figures' && !isIndexName(c.name));
   const temperatures = figures.filter((c) => c.quantity === 'temperature').length;
   const electric = figures.filter((c) => c.quantity === 'voltage' || c.quantity === 'current').length;
