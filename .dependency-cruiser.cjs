@@ -23,7 +23,7 @@ module.exports = {
       name: 'core-by-its-index-from-outside',
       severity: 'error',
       from: { path: '^(src/(?!core/)|demo/|bench/|e2e/)' },
-      to: { path: '^src/core/[^/]+/', pathNot: '^src/core/[^/]+/index\\.ts$' },
+      to: { path: '^src/core/[^/]+/', pathNot: ['^src/core/[^/]+/index\\.ts$', '^src/core/[^/]+/tests/'] },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {

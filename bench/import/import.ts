@@ -2,11 +2,11 @@ import { IMPORTERS, importFile } from '../../src/core/import';
 import { seededRandom } from '../../src/core/math';
 import { saveImage } from '../../src/core/records';
 import { note, ratio, section } from '../print';
-import { mutated } from './mutate';
-import { captureOff, randomCapture } from './random-capture';
-import { firmwareOff, randomFirmware } from './random-firmware';
-import { randomMeterTable, randomThermoTable } from './random-table';
-import { verdictOf } from './verdict';
+import { mutated } from '../../src/core/import/tests/mutate';
+import { captureOff, randomCapture } from '../../src/core/import/tests/random-capture';
+import { firmwareOff, randomFirmware } from '../../src/core/import/tests/random-firmware';
+import { randomMeterTable, randomThermoTable } from '../../src/core/import/tests/random-table';
+import { verdictOf } from '../../src/core/import/tests/verdict';
 
 const TABLES = 5000;
 const CAPTURES = 500;

@@ -1,4 +1,4 @@
-import { kicadText } from '../../../bench/board/kicad-text';
+import { kicadText } from './tests/kicad-text';
 import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { padsOf, parseBoard, type Board } from '../board';
 import { draftBoard } from './draft';
@@ -78,7 +78,7 @@ test.each([
   ['(something else)', /^Expected a board that begins with \(kicad_pcb/],
   ['(kicad_pcb (version 4))', /^Expected a board of version 20171114 or newer; got "4"/],
   ['(kicad_pcb (version 20211014))', /^Expected footprints with designators; got none/],
-  [HAND.replace('(at 10 20 90)', '(at ten 20 90)'), /^Expected a place of three figures for R9_DNP/],
+  [HAND.replace('(at 10 20 90)', '(at east 20 90)'), /^Expected a place of three figures for R9_DNP/],
 ])('what is none gets a sentence: %j', (text, message) => {
   const parsed = parseKicad(text);
   expect(parsed.ok ? '' : parsed.problems[0].message).toMatch(message);

@@ -22,7 +22,7 @@ export interface TableLayout {
   readonly notes: readonly string[];
 }
 
-/** Most rows that are read: a day at ten a second. */
+/** Most rows that are read: a day of samples every tenth of a second. */
 export const MOST_ROWS = 1_000_000;
 /** Rows that are looked at to find separator and header. */
 const LOOKED_AT = 400;

@@ -1,9 +1,9 @@
 /** Files in random styles, written from known samples, read back: right or asked, never wrong without a word. The large runs are in the benchmark. */
-import { captureOff, randomCapture } from '../../../../bench/import/random-capture';
-import { firmwareOff, randomFirmware } from '../../../../bench/import/random-firmware';
-import { mutated } from '../../../../bench/import/mutate';
-import { randomMeterTable, randomThermoTable } from '../../../../bench/import/random-table';
-import { verdictOf } from '../../../../bench/import/verdict';
+import { captureOff, randomCapture } from './random-capture';
+import { firmwareOff, randomFirmware } from './random-firmware';
+import { mutated } from './mutate';
+import { randomMeterTable, randomThermoTable } from './random-table';
+import { verdictOf } from './verdict';
 import { seededRandom } from '../../math';
 import { IMPORTERS, importFile } from '..';
 

@@ -1,4 +1,4 @@
-import { SKETCHED } from '../../../../bench/import/boards';
+import { SKETCHED } from '../tests/sketched-boards';
 import { infer } from '.';
 import { ccByName, groundRank, isSupplyName, voltsByName } from './names';
 

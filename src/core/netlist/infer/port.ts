@@ -117,7 +117,7 @@ function controllerOf(
 }
 
 const MEMORY_NET =
-  /(?:^|[_.\-/])[fqrm]?(?:spi|qspi|fls|flash|rom|eep(?:rom)?|mem|sck|sclk|clk|cs|ncs|csn?|ce|mosi|miso|sdi|sdo|di|do|si|so|io[0-3]|d[0-3]|hold|wp)\d?(?:$|[_.\-/#\d])/i;
+  /(?:^|[_.\-/])[fqrm]?(?:spi|qspi|fls|rom|flash|eep(?:rom)?|mem|sck|sclk|clk|cs|ncs|csn?|ce|mosi|miso|sdi|sdo|di|do|si|so|io[0-3]|d[0-3]|hold|wp)\d?(?:$|[_.\-/#\d])/i;
 /** Lines of a bus of two wires, and lines that report or switch: many chips share those with a controller. */
 const SLOW_NET = /(?:^|[_.\-/])(?:scl|sda|int|irq|alert|en|gpio|rst|reset|pg)\d*(?:$|[_.\-/])/i;
 const MEMORY_PINS = 8;

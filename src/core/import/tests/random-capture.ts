@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
-import { CaptureReader, type Answers } from '../../src/core/import';
-import type { Random } from '../../src/core/math';
-import { conversation, edgesOf, OFFERS_65W, packetWords, readPacket, TROUBLES, type CcLine } from '../../src/core/usb';
+import { CaptureReader, type Answers } from '..';
+import type { Random } from '../../math';
+import { conversation, edgesOf, OFFERS_65W, packetWords, readPacket, TROUBLES, type CcLine } from '../../usb';
 
 /** A capture of a known conversation in a random style. */
 export interface WrittenCapture {

@@ -1,4 +1,4 @@
-import { padsOf, type Board } from '../../src/core/board';
+import { padsOf, type Board } from '../../board';
 
 /** Layouts of the format by the version of the suite: words and where reference and value stand. */
 export type KicadVersion = 5 | 6 | 8;

@@ -1,5 +1,5 @@
-import { importFile, type MeterTable } from '../../src/core/import';
-import type { ThermoLog } from '../../src/core/calibration';
+import { importFile, type MeterTable } from '..';
+import type { ThermoLog } from '../../calibration';
 import type { WrittenTable } from './random-table';
 
 /** What became of a written table: read right, asked and then right, refused, or wrong without a word. */

@@ -1,6 +1,6 @@
-import type { Random } from '../../src/core/math';
-import { importFile } from '../../src/core/import';
-import { saveImage, flatten, type Chunk, type LoadedImage } from '../../src/core/records';
+import type { Random } from '../../math';
+import { importFile } from '..';
+import { saveImage, flatten, type Chunk, type LoadedImage } from '../../records';
 
 /** A firmware file in a random style, and the bytes it was written from. */
 export interface WrittenFirmware {

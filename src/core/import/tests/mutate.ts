@@ -1,4 +1,4 @@
-import type { Random } from '../../src/core/math';
+import type { Random } from '../../math';
 
 /** A file with some of its bytes changed, cut, doubled or mixed: what a torn download or a wrong editor leaves. */
 export function mutated(bytes: Uint8Array, random: Random): Uint8Array {

@@ -1,4 +1,4 @@
-import type { Random } from '../../src/core/math';
+import type { Random } from '../../math';
 
 /** A table of known samples, written in a random style. */
 export interface WrittenTable {

@@ -1,4 +1,4 @@
-import type { ForeignBoard } from '../../src/core/netlist';
+import type { ForeignBoard } from '..';
 
 /** A board of some make-up in few words, and what is true of it. */
 export interface SketchedBoard {
