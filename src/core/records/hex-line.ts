@@ -8,15 +8,15 @@ const DIGIT = new Int8Array(128).fill(-1);
 /** The bytes that pairs of digits stand for. @param at where the line stands, for the problem. */
 export function hexBytes(text: string, from: number, at: string): Result<Uint8Array> {
   const digits = text.length - from;
-  for (let k = from; k < text.length; k++) {
+  const bytes = new Uint8Array(digits >> 1);
+  for (let k = from, n = 0; k < text.length; k++) {
     const code = text.charCodeAt(k);
-    if (code > 127 || DIGIT[code] < 0)
-      return fail(`Expected hexadecimal digits; got “${text[k]}” as character ${k + 1}.`, at);
+    const digit = code > 127 ? -1 : DIGIT[code];
+    if (digit < 0) return fail(`Expected hexadecimal digits; got “${text[k]}” as character ${k + 1}.`, at);
+    if (((k - from) & 1) === 0) bytes[n] = 16 * digit;
+    else bytes[n++] += digit;
   }
   if (digits % 2 === 1) return fail(`Expected pairs of digits; got ${digits} digits.`, at);
-  const bytes = new Uint8Array(digits / 2);
-  for (let k = 0; k < bytes.length; k++)
-    bytes[k] = 16 * DIGIT[text.charCodeAt(from + 2 * k)] + DIGIT[text.charCodeAt(from + 2 * k + 1)];
   return ok(bytes);
 }
 
@@ -29,9 +29,10 @@ export function hexText(bytes: ArrayLike<number>): string {
   return text;
 }
 
-export const sumOfBytes = (bytes: ArrayLike<number>): number => {
+/** The sum of the first bytes; of all where no count is given. */
+export const sumOfBytes = (bytes: ArrayLike<number>, count = bytes.length): number => {
   let sum = 0;
-  for (let k = 0; k < bytes.length; k++) sum += bytes[k];
+  for (let k = 0; k < count; k++) sum += bytes[k];
   return sum;
 };
 

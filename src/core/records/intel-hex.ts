@@ -79,10 +79,10 @@ function parseLine(line: string, at: string): Result<RecordLine> {
       `Expected ${length} bytes of data in a record of type ${hexText([type])}; got ${data.length}.`,
       `${at}, length`,
     );
-  const sum = (256 - (sumOfBytes(all.subarray(0, all.length - 1)) % 256)) % 256;
+  const sum = (256 - (sumOfBytes(all, all.length - 1) % 256)) % 256;
   if (all[all.length - 1] !== sum)
     return fail(`Expected ${hexText([sum])}; got ${hexText([all[all.length - 1]])}.`, `${at}, checksum`);
-  return ok({ type, address: numberOf(all, 1, 2), data: data.slice(), lower: isLower(line) });
+  return ok({ type, address: numberOf(all, 1, 2), data, lower: isLower(line) });
 }
 
 /** Within a segment an address runs round at 64 KiB; a linear one goes on. */

@@ -69,10 +69,10 @@ function parseLine(line: string, at: string): Result<RecordLine> {
     return fail(`Expected count, ${width} bytes of address and a checksum; got ${all.length} bytes.`, at);
   if (all[0] !== all.length - 1)
     return fail(`Expected ${all[0]} bytes after it as the count says; got ${all.length - 1}.`, `${at}, count`);
-  const data = all.slice(1 + width, all.length - 1);
+  const data = all.subarray(1 + width, all.length - 1);
   if (type >= 5 && data.length > 0)
     return fail(`Expected no data in a record S${type}; got ${data.length} bytes.`, `${at}, data`);
-  const sum = 255 - (sumOfBytes(all.subarray(0, all.length - 1)) % 256);
+  const sum = 255 - (sumOfBytes(all, all.length - 1) % 256);
   if (all[all.length - 1] !== sum)
     return fail(`Expected ${hexText([sum])}; got ${hexText([all[all.length - 1]])}.`, `${at}, checksum`);
   return ok({ type, address: numberOf(all, 1, width), data, lower: isLower(line.slice(1)) });

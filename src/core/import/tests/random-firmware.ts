@@ -27,6 +27,18 @@ function someChunks(random: Random): Chunk[] {
 
 const hex = (v: number, digits: number): string => v.toString(16).toUpperCase().padStart(digits, '0');
 
+const BASE64 = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
+
+/** Whole groups of three bytes as four letters. Source: RFC 4648, section 4. */
+function base64Of(bytes: Uint8Array): string {
+  let text = '';
+  for (let i = 0; i + 3 <= bytes.length; i += 3) {
+    const group = (bytes[i] << 16) | (bytes[i + 1] << 8) | bytes[i + 2];
+    for (const shift of [18, 12, 6, 0]) text += BASE64[(group >> shift) & 63];
+  }
+  return text;
+}
+
 /** Other ways to write bytes as text, none of them to be taken for the bytes of the chip. */
 const FOREIGN: readonly ((bytes: Uint8Array) => string)[] = [
   (b) =>
@@ -34,11 +46,8 @@ const FOREIGN: readonly ((bytes: Uint8Array) => string)[] = [
       .join('')
       .trim(),
   (b) => `const unsigned char image[] = {\n${Array.from(b, (v) => `0x${hex(v, 2)}`).join(', ')}\n};\n`,
-  (b) =>
-    Buffer.from(b)
-      .toString('base64')
-      .replace(/(.{76})/g, '$1\n'),
-  (b) => `<?xml version="1.0"?><image>${Buffer.from(b).toString('hex')}</image>`,
+  (b) => base64Of(b).replace(/(.{76})/g, '$1\n'),
+  (b) => `<?xml version="1.0"?><image>${Array.from(b, (v) => hex(v, 2)).join('')}</image>`,
   (b) =>
     Array.from(b, (v) => hex(v, 2))
       .join('')
@@ -123,6 +132,11 @@ export function firmwareOff(file: WrittenFirmware): { readonly off?: string; rea
   const got = (outcome.value as LoadedImage).chunks;
   const same =
     got.length === file.chunks.length &&
-    file.chunks.every((c, i) => c.address === got[i].address && Buffer.compare(c.bytes, got[i].bytes) === 0);
+    file.chunks.every(
+      (c, i) =>
+        c.address === got[i].address &&
+        c.bytes.length === got[i].bytes.length &&
+        c.bytes.every((v, k) => v === got[i].bytes[k]),
+    );
   return same ? { asked: false } : { off: `other bytes as ${importer}`, asked: false };
 }
