@@ -42,7 +42,8 @@ export function parseReferencesCsv(text: string): Result<ReferenceReading[]> {
   const problems: Problem[] = [];
   const readings = data.flatMap((row, i): ReferenceReading[] => {
     const value = Number(row.value);
-    const [board, point, source] = [row.board, row.point, row.source ?? ''].map(withoutEscape);
+    // A row that is cut short has no cells at its end.
+    const [board, point, source] = [row.board, row.point, row.source].map((cell) => withoutEscape(cell ?? ''));
     if (board && point && row.value?.trim() && Number.isFinite(value))
       return [{ boardId: board, point, value, source }];
     problems.push({
