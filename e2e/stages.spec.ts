@@ -194,7 +194,7 @@ test('which device it is, by the shop’s own marks: found by its serial number,
   await device.getByLabel('Shop’s ticket').fill('T 88');
   await device.getByLabel('Owner’s code').fill('K-12');
   await device.getByRole('button', { name: 'Keep' }).click();
-  await expect(device.getByRole('status')).toContainText('device serial SN-4711-b, ticket T 88, owner K-12');
+  await expect(device.getByRole('status')).toContainText('Kept.');
   await page.goto(`${server.url}/jobs?find=sn-4711`);
   await expect(page.locator('main')).toContainText('0032');
   await page.goto(`${server.url}/jobs/32/label`);

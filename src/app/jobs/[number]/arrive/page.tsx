@@ -23,7 +23,7 @@ export default async function ArrivePage(props: JobPageProps) {
       sidebar={
         <>
           {choice && <RevisionPart number={job.number} choice={choice} />}
-          <DevicePart key={job.state.device?.serial} job={job} />
+          <DevicePart job={job} />
           <ArriveSidebar job={job} />
         </>
       }
