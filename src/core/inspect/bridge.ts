@@ -1,4 +1,5 @@
-import { median, type Outline } from './circle';
+import { median } from '../math';
+import type { Outline } from './circle';
 import { mapPoint, type Homography, type Point } from './homography';
 import { greyAt, type GreyPicture } from './picture';
 

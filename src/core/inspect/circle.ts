@@ -1,3 +1,4 @@
+import { median } from '../math';
 import { vertex } from './blobs';
 import { mapPoint, type Homography, type Point } from './homography';
 import { greyAt, type GreyPicture } from './picture';
@@ -168,10 +169,4 @@ function fitCircle(points: readonly EdgePoint[]): { x: number; y: number; radius
     x: det([s.n, s.r, s.s, s.c, s.rc, s.cs, s.s, s.rs, s.ss]) / whole,
     y: det([s.n, s.c, s.r, s.c, s.cc, s.rc, s.s, s.cs, s.rs]) / whole,
   };
-}
-
-export function median(list: readonly number[]): number {
-  const sorted = [...list].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
 }

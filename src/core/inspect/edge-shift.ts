@@ -1,5 +1,6 @@
+import { median } from '../math';
 import { vertex } from './blobs';
-import { HALF, STEP, dropAt, median, type Outline } from './circle';
+import { HALF, STEP, dropAt, type Outline } from './circle';
 import { mapPoint, type Homography } from './homography';
 import { greyAt, type GreyPicture } from './picture';
 

@@ -1,6 +1,6 @@
+import { median } from '../math';
 import { Matrix, solve } from 'ml-matrix';
 import { blurredPicture } from './blur';
-import { median } from './circle';
 import { mapPoint, scaled, type Homography, type Point } from './homography';
 import { findPads } from './pad-pose';
 import { gapsOf, type PadGap, type SitePad } from './pads';

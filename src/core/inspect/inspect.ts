@@ -1,5 +1,6 @@
+import { median } from '../math';
 import { gapLevel, bodyGrey } from './bridge';
-import { findOutline, median, type Outline } from './circle';
+import { findOutline, type Outline } from './circle';
 import { findCrumbs } from './crumbs';
 import { edgeShift } from './edge-shift';
 import { findPattern, pitchOf } from './find';

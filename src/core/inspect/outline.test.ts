@@ -1,6 +1,6 @@
-import { seededRandom } from '../math';
+import { median, seededRandom } from '../math';
 import { bodyGrey, gapLevel } from './bridge';
-import { findOutline, median } from './circle';
+import { findOutline } from './circle';
 import { edgeShift } from './edge-shift';
 import type { Homography } from './homography';
 import { compareFaces } from './shading-correlation';

@@ -1,5 +1,5 @@
+import { median } from '../math';
 import { blurredPicture } from './blur';
-import { median } from './circle';
 import { fitHomography, mapPoint, scaled, type Homography, type Point } from './homography';
 import { extentOf, gapsOf, type SitePad } from './pads';
 import { greyAt, shrunk, type GreyPicture } from './picture';

@@ -1,6 +1,7 @@
 export { betaQuantile } from './beta';
 export { invertSpd } from './cholesky';
 export { entropyBits } from './entropy';
+export { median } from './median';
 export { erfc, normalCdf, normalDraw, normalPdf } from './normal';
 export { counted, shareBelief, shareRange, type ShareBelief, type ShareRange } from './share';
 export { studentT } from './student';
