@@ -1,4 +1,4 @@
-import { fixedChecklist, OUTSIDE, rankRepairs, suspects, type Predictor } from '../../src/core/diagnose';
+import { fixedChecklist, OUTSIDE, rankRepairs, suspects, workNames, type Predictor } from '../../src/core/diagnose';
 import type { Choose } from './play';
 
 /** A bench with a checklist works once a repair has this chance of being the cure. Engineering estimate. */
@@ -12,7 +12,9 @@ export function checklistChoice(predictor: Predictor): Choose {
     const [top] = suspects(belief);
     if (top.ref === OUTSIDE && top.p >= SURE && !swapped?.some((what) => top.fault.id.endsWith(what)))
       return { needs: [top.fault.mendedBy] };
-    const [best] = [...rankRepairs(belief, access, replaced)].sort((a, b) => b.cureChance - a.cureChance);
+    const [best] = [...rankRepairs(belief, access, new Set(workNames(replaced)))].sort(
+      (a, b) => b.cureChance - a.cureChance,
+    );
     const needs = best?.targets;
     if (needs && best.cureChance >= SURE) return { needs };
     const test = next(belief, taken);

@@ -1,10 +1,9 @@
-import { FaultCase, pickWeighted, updateBelief, type Fault, type Predictor } from '../../src/core/diagnose';
+import { pickWeighted, updateBelief, type Fault, type Predictor } from '../../src/core/diagnose';
 import type { Random } from '../../src/core/math';
 
 /** Boards with one fault or two, drawn from the prior. */
 export function boardsFrom(predictor: Predictor): (random: Random) => readonly Fault[] {
-  const { space, faults } = FaultCase.of(predictor, []);
-  const { prior } = updateBelief(predictor, [], []);
+  const { space, faults, prior } = updateBelief(predictor, [], []);
   const members: [number, number][] = [];
   space.forEach((_, i, j) => members.push([i, j]));
   return (random) => {

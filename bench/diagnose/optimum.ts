@@ -27,6 +27,7 @@ import { playJob, type Choose, type Read } from './play';
 export const CLEAR_BENCH: Practice = {
   doubleShare: 0,
   deadOnArrival: 0,
+  unlisted: 0,
   prices: { parts: Object.fromEntries(PART_KINDS.map((kind) => [kind, 0])) },
   errorRates: Object.fromEntries(measurementKindNames.map((kind) => [kind, 0.001])),
 };
@@ -43,6 +44,9 @@ interface WorldTest {
   /** Cases that share an outcome, as bit sets. */
   readonly cells: readonly number[];
 }
+
+/** Rarer cases are left out of the puzzle, or it could not be searched; the application still reckons with them. */
+const LEAST_CHANCE = 0.012;
 
 /** A board as a puzzle: cases with their chances, tests that split them, work that cures some of them. */
 export class World {
@@ -65,6 +69,8 @@ export class World {
     const shown = (index: number): string => measurements.map((m) => outcome(m, index)).join(' ');
     const sound = shown(faultCase.faults.findIndex((f) => f.id === OUTSIDE));
     faultCase.faults.forEach((fault, index) => {
+      // What comes and goes, and what may read anything, has no one outcome.
+      if (fault.seen !== undefined || fault.unlistedAt !== undefined) return;
       const key = `${targetKey(fault.mendedBy)} ${shown(index)}`;
       // A fault that shows in no reading is no complaint either.
       if (fault.id !== OUTSIDE && shown(index) === sound) return;
@@ -72,8 +78,9 @@ export class World {
       if (group) group.chance += p[index];
       else groups.set(key, { fault, index, chance: p[index] });
     });
-    const seen = [...groups.values()].reduce((sum, g) => sum + g.chance, 0);
-    const list = [...groups.values()].map((g) => ({ ...g, chance: g.chance / seen }));
+    const common = [...groups.values()].filter((g) => g.chance >= LEAST_CHANCE);
+    const seen = common.reduce((sum, g) => sum + g.chance, 0);
+    const list = common.map((g) => ({ ...g, chance: g.chance / seen }));
     if (list.length > 30) throw new Error(`too many cases to search: ${list.length}`);
     this.cases = list.map(({ fault, chance }) => ({ fault, chance, need: fault.mendedBy }));
     const bitsWhere = (holds: (k: number) => boolean): number =>

@@ -52,13 +52,13 @@ const predictor = Predictor.of(board);
 const reading: Reading = { measurement: { kind: 'visualInspection', ref: board.ports[0].id }, value: { kind: 'pass' } };
 const take = (readings: readonly Reading[]): void => {
   const belief = updateBelief(predictor, readings, []);
-  rankActions(belief, { access: 'closed', absent: NONE, replaced: NONE, taken: readings });
+  rankActions(belief, { access: 'closed', absent: NONE, replaced: [], taken: readings });
 };
 take([]);
 const updates = [1, 2, 3].map((n) => timed(() => take(Array.from({ length: n }, () => reading)))).sort((a, b) => a - b);
 const result: PairsResult = {
   parts: board.parts.length,
-  hypotheses: FaultCase.of(predictor, []).space.size,
+  hypotheses: updateBelief(predictor, [], []).space.size,
   tests: tests.length,
   firstMs,
   againMs: again[(ROUNDS - 1) / 2],

@@ -78,7 +78,7 @@ export function playJob(
       access,
       bare,
       absent: NONE,
-      replaced: new Set(replaced),
+      replaced: [...replaced],
       swapped,
       taken: readings,
       practice,

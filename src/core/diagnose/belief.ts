@@ -1,47 +1,38 @@
 import { FaultCase } from './case';
-import { OUTSIDE, type Fault, type HistoryFlag } from './faults';
-import { definitionOf, type Measurement } from './measurements/registry';
+import { tellApart, type FaultClasses } from './classes';
+import { dropScaleOf, scaled } from './drop-scale';
+import { bestSets, type RowEvidence } from './fault-sets';
+import { OUTSIDE, UNLISTED, isGone, workNames, type Fault, type HistoryFlag } from './faults';
+import { measurementId, powerNeedOf } from './measurement';
+import { changedShare, likelihood, type Around } from './likelihood';
 import type { TestTable } from './outcome-partition';
-import { DEFAULT_PRACTICE, errorRate, type JobPractice, type Practice } from './practice';
-import type { Prediction } from './prediction';
+import { DEFAULT_PRACTICE, type JobPractice } from './practice';
 import type { Predictor } from './predictor';
 import { clearedFaults, type Reading } from './reading';
-import type { Likely } from './space';
+import { HypothesisSpace, type FaultSet, type Likely, type SetPrior } from './space';
 import type { Value } from './value';
-
-/** Likelihood of a value under one prediction, wrong readings counted in: evenly over what the kind can answer. */
-export function likelihood(
-  m: Measurement,
-  value: Value,
-  prediction: Prediction,
-  practice: Practice = DEFAULT_PRACTICE,
-): number {
-  const wrong = errorRate(m.kind, practice);
-  if (prediction.kind === 'choice') {
-    const fits = value.kind === 'choice' ? (prediction.chance[value.choice] ?? 0) : 0;
-    return (1 - wrong) * fits + wrong / Object.keys(prediction.chance).length;
-  }
-  if (prediction.kind === 'verdict') {
-    const fits = value.kind === 'fail' ? prediction.failChance : 1 - prediction.failChance;
-    return (1 - wrong) * fits + wrong / 2;
-  }
-  const { density, slipDensity } = definitionOf(m).scale;
-  const fits = prediction.alternatives.reduce((sum, alt) => sum + alt.weight * density(value, alt), 0);
-  return (1 - wrong) * fits + wrong * slipDensity;
-}
 
 export interface Evidence {
   readonly table: TestTable;
-  /** Likelihood of the reading by row of its table. */
+  /** The reading as it counts: drops on the scale of the board file. */
+  readonly value: Value;
+  readonly around: Around;
+  /** Likelihood of the reading by row of its table; rows that came later are asked of {@link likelihoodOf}. */
   readonly likelihood: Float64Array;
+  readonly likelihoodOf: (row: number) => number;
 }
 
 export interface Belief {
   readonly case: FaultCase;
+  readonly space: HypothesisSpace;
   readonly faults: readonly Fault[];
-  /** Probability of each hypothesis before any reading, and now; numbered as in the space of the case. */
+  /** Probability of each hypothesis before any reading, and now; numbered as in the space. */
   readonly prior: Float64Array;
   readonly p: Float64Array;
+  /** Sets of three and four faults; with {@link p} they sum to one. */
+  readonly sets: readonly FaultSet[];
+  /** Share of each fault within its class. */
+  readonly within: Float64Array;
   readonly likely: Likely;
   /** Chance of each fault, alone or with another. */
   readonly marginal: Float64Array;
@@ -49,49 +40,206 @@ export interface Belief {
   readonly evidence: readonly Evidence[];
 }
 
-/** The prior is the same for every job with the same story: kept by case. */
-const priors = new WeakMap<FaultCase, Map<string, Float64Array>>();
+/** Spaces and priors are the same for every job with the same story: kept by case. */
+const priors = new WeakMap<FaultClasses, Map<string, { space: HypothesisSpace; prior: SetPrior }>>();
+/** So many priors of one case are kept. */
+const MOST_PRIORS = 24;
 
-function priorFor(faultCase: FaultCase, history: readonly HistoryFlag[], practice: JobPractice): Float64Array {
-  let kept = priors.get(faultCase);
-  if (!kept) priors.set(faultCase, (kept = new Map<string, Float64Array>()));
-  const { factors, records, doubleShare, deadOnArrival, again } = practice;
-  const key = JSON.stringify([[...history].sort(), factors, records, doubleShare, deadOnArrival, again]);
-  let prior = kept.get(key);
-  if (!prior) kept.set(key, (prior = faultCase.space.prior(faultCase.predictor.board, history, practice)));
-  return prior;
+function priorFor(
+  faultCase: FaultCase,
+  classes: FaultClasses,
+  history: readonly HistoryFlag[],
+  practice: JobPractice,
+): { space: HypothesisSpace; prior: SetPrior } {
+  let kept = priors.get(classes);
+  if (!kept) priors.set(classes, (kept = new Map<string, { space: HypothesisSpace; prior: SetPrior }>()));
+  const { factors, records, doubleShare, deadOnArrival, unlisted, again } = practice;
+  const key = JSON.stringify([[...history].sort(), factors, records, doubleShare, deadOnArrival, unlisted, again]);
+  let found = kept.get(key);
+  if (!found) {
+    const space = new HypothesisSpace(faultCase.faults, classes);
+    found = { space, prior: space.prior(faultCase.predictor.board, history, practice) };
+    if (kept.size >= MOST_PRIORS) kept.delete(kept.keys().next().value!);
+    kept.set(key, found);
+  }
+  return found;
+}
+
+/** Classes likelier than this are told apart into their faults, as far as there is room. */
+const APART_FROM = 0.002;
+
+/** A proof on the board as it was then: the complaint was gone, or still there. */
+export interface Proof extends Pick<Reading, 'absent' | 'replaced' | 'swapped'> {
+  readonly holds: boolean;
 }
 
 /**
- * Counts readings into the prior. Readings are independent given the faults.
- * @param replaced parts that are new by now: their own faults, bad out of the packet, are reckoned with.
+ * Counts readings into the prior. Readings are independent given the faults; one that was taken again and reads the same
+ * counts once, since what misled it the first time misleads it again.
+ * @param replaced parts that are new by now, each as often as it was replaced: what their fittings may have left behind is
+ * reckoned with.
  */
 export function updateBelief(
   predictor: Predictor,
   readings: readonly Reading[],
   history: readonly HistoryFlag[],
   practice: JobPractice = DEFAULT_PRACTICE,
-  replaced: Iterable<string> = readings.flatMap((r) => r.replaced ?? []),
+  replaced: Iterable<string> = readings.at(-1)?.replaced ?? [],
+  proofs: readonly Proof[] = [],
 ): Belief {
   const faultCase = FaultCase.of(predictor, replaced);
-  const { space, faults } = faultCase;
-  const prior = priorFor(faultCase, history, practice);
-  const p = Float64Array.from(prior);
-  const evidence = readings.map((r): Evidence => {
-    const table = faultCase.table(r.measurement, new Set(r.absent ?? []), new Set(clearedFaults(r)));
-    const rowLikelihood = Float64Array.from(table.rows, (row) => likelihood(r.measurement, r.value, row, practice));
-    space.update(p, table, rowLikelihood);
-    return { table, likelihood: rowLikelihood };
+  const { faults } = faultCase;
+  const scale = dropScaleOf(predictor, readings);
+  const tables = readings.map((r) => faultCase.table(r.measurement, new Set(r.absent ?? []), clearedFaults(r)));
+  const values = readings.map((r) => scaled(r, scale));
+  const counts = readings.map((r, i) => !readings.slice(0, i).some((before) => isSame(before, r)));
+  const changed = broadShares(readings, values, tables, counts);
+  const evidence = readings.map((r, i): Evidence => {
+    const [table, value] = [tables[i], values[i]];
+    const around = { before: earlierValue(readings, values, i), broadShare: changed[i] };
+    const likelihoodOf = (row: number): number =>
+      counts[i] ? likelihood(r.measurement, value, table.rows[row], practice, around) : 1;
+    const known: number[] = [];
+    return {
+      ...{ table, value, around },
+      likelihood: Float64Array.from(table.rows, (_, row) => likelihoodOf(row)),
+      likelihoodOf: (row) => (known[row] ??= likelihoodOf(row)),
+    };
   });
-  return { case: faultCase, faults, prior, p, likely: space.likely(p), marginal: space.marginal(p), evidence };
+  const all: readonly RowEvidence[] = [
+    ...evidence,
+    ...proofs.map((proof) => proofEvidence(faultCase.proofTable(clearedFaults(proof)), proof)),
+  ];
+  const worked = new Set(readings.flatMap((r) => [...(r.absent ?? []), ...(r.replaced ?? []).map(refOfWork)]));
+  for (const r of readings) if (r.measurement.kind === 'liftedResistance') worked.add(r.measurement.ref);
+  for (const name of replaced) worked.add(refOfWork(name));
+  const whole = faultCase.classes(
+    worked,
+    all.map((e) => e.table.keyOf),
+  );
+  const wide = counted(faultCase, whole, all, history, practice);
+  const { prior, logTotal } = wide;
+  const classes = tellApart(whole, wide.space.classMarginal(wide.p), APART_FROM);
+  const isWhole = classes.members.length === whole.members.length;
+  const space = isWhole ? wide.space : new HypothesisSpace(faults, classes);
+  const spread = (of: Float64Array): Float64Array => (isWhole ? of : space.spreadFrom(wide.space, of, prior.share));
+  const p = spread(wide.p);
+  const shares = space.classShares(prior.share);
+  const weighSet = (set: readonly number[]): number => prior.ofSet(set, space, shares);
+  const sets = all.length === 0 ? [] : bestSets(space, weighSet, p, all, logTotal);
+  const total = sets.reduce((sum, s) => sum + s.p, 1);
+  for (let h = 0; h < p.length; h++) p[h] /= total;
+  return settled({
+    case: faultCase,
+    space,
+    faults,
+    prior: spread(prior.p),
+    p,
+    sets: sets.map((s) => ({ ...s, p: s.p / total })),
+    within: isWhole ? prior.within : Float64Array.from(prior.share, (v, f) => (v > 0 ? v / shares[classes.of[f]] : 0)),
+    evidence,
+  });
+}
+
+/** A proof is a yes or no of its own; there are no slips beside what it overlooks. */
+function proofEvidence(table: TestTable, { holds }: Proof): RowEvidence {
+  const likelihoodOf = (row: number): number => {
+    const prediction = table.rows[row];
+    const fails = prediction.kind === 'verdict' ? prediction.failChance : 0.5;
+    return holds ? 1 - fails : fails;
+  };
+  return { table, likelihoodOf, likelihood: Float64Array.from(table.rows, (_, row) => likelihoodOf(row)) };
+}
+
+/** What follows from the probabilities. */
+const settled = (belief: Omit<Belief, 'likely' | 'marginal'>): Belief => ({
+  ...belief,
+  likely: belief.space.likely(belief.p, undefined, belief.sets),
+  marginal: belief.space.marginal(belief.p, belief.within, belief.sets),
+});
+
+function counted(
+  faultCase: FaultCase,
+  classes: FaultClasses,
+  evidence: readonly RowEvidence[],
+  history: readonly HistoryFlag[],
+  practice: JobPractice,
+): { space: HypothesisSpace; prior: SetPrior; p: Float64Array; logTotal: number } {
+  const { space, prior } = priorFor(faultCase, classes, history, practice);
+  const p = Float64Array.from(prior.p);
+  const logTotal = evidence.reduce((sum, e) => sum + Math.log(space.update(p, e.table, e.likelihood)), 0);
+  return { space, prior, p, logTotal };
+}
+
+/** What the same test read before, on the board as it was then. */
+function earlierValue(readings: readonly Reading[], values: readonly Value[], i: number): Value | undefined {
+  const id = measurementId(readings[i].measurement);
+  for (let k = i - 1; k >= 0; k--) if (measurementId(readings[k].measurement) === id) return values[k];
+  return undefined;
+}
+
+/**
+ * Share of readings that something unlisted changes, for each reading, given the others: a fault that left nine readings of
+ * its nets as they should be mostly leaves the tenth too. Laplace's rule over the other readings, with power or without,
+ * that touch the same nets; independent of their order.
+ */
+function broadShares(
+  readings: readonly Reading[],
+  values: readonly Value[],
+  tables: readonly TestTable[],
+  counts: readonly boolean[],
+): (number | undefined)[] {
+  const changed = readings.map(({ measurement: m }, i) =>
+    changedShare(m, values[i], tables[i].rows[0], tables[i].unlistedHere),
+  );
+  const isPowered = readings.map(({ measurement: m }) => powerNeedOf(m).kind !== 'none');
+  // A port or a function that works says by itself that nothing keeps it from working.
+  const isProbed = readings.map(({ measurement: m }, i) => m.kind === 'railVoltage' || !isPowered[i]);
+  return readings.map((_, i) => {
+    if (!isProbed[i]) return undefined;
+    let [sum, count] = [1, 2];
+    readings.forEach((_other, k) => {
+      if (
+        k === i ||
+        !counts[k] ||
+        !isProbed[k] ||
+        isPowered[k] !== isPowered[i] ||
+        !meet(tables[i].touched, tables[k].touched)
+      )
+        return;
+      sum += changed[k];
+      count++;
+    });
+    return sum / count;
+  });
+}
+
+function meet(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  for (const net of a) if (b.has(net)) return true;
+  return false;
+}
+
+/** The part that a piece of work was done to: `U9` of `U9/image`. */
+const refOfWork = (key: string): string => key.split(/[/@]/)[0];
+
+/** The same test on the same board, with the same answer. */
+function isSame(a: Reading, b: Reading): boolean {
+  if (JSON.stringify(a.value) !== JSON.stringify(b.value)) return false;
+  if (measurementId(a.measurement) !== measurementId(b.measurement)) return false;
+  const state = (r: Reading): string => JSON.stringify([r.absent ?? [], r.replaced ?? [], r.swapped ?? []]);
+  return state(a) === state(b);
 }
 
 /** The belief if a test came out in one of its classes. */
 export function conditioned(belief: Belief, table: TestTable, given: Float64Array): Belief {
-  const { space } = belief.case;
+  const { space, sets } = belief;
   const p = belief.p.slice();
-  space.update(p, table, given);
-  return { ...belief, p, likely: space.likely(p), marginal: space.marginal(p) };
+  const plain = p.reduce((sum, v) => sum + v, 0);
+  const weighed = sets.map((s) => ({ ...s, p: s.p * given[table.rowOfAll(s.faults.map((f) => table.keyOf[f]))] }));
+  const total = space.update(p, table, given);
+  const all = weighed.reduce((sum, s) => sum + s.p, total);
+  for (let h = 0; h < p.length; h++) p[h] *= total / all;
+  return plain > 0 ? settled({ ...belief, p, sets: weighed.map((s) => ({ ...s, p: s.p / all })) }) : belief;
 }
 
 export interface Suspect {
@@ -106,11 +254,31 @@ export interface Suspect {
 
 const refOf = (f: Fault): string => f.ref || OUTSIDE;
 
-/** Parts by probability, each with its likeliest fault mode. With two faults at once the chances sum to more than one. */
-export function suspects(belief: Belief): Suspect[] {
+/** The board as it is now: what is off, and what was worked on, a target as often as that was. */
+export interface BoardNow {
+  readonly absent?: Iterable<string>;
+  readonly replaced?: Iterable<string>;
+  readonly swapped?: Reading['swapped'];
+}
+
+/** True for faults that the board still has, if it ever had them. A part that is off comes back with what it has. */
+export function aliveNow({ replaced = [], swapped = [] }: BoardNow): (f: Fault) => boolean {
+  const cleared = new Set(workNames(clearedFaults({ replaced: [...replaced], swapped })));
+  return (f) => !isGone(f, NONE, cleared);
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+/**
+ * Parts by probability, each with its likeliest fault mode. With two faults at once the chances sum to more than one.
+ * @param now the board as it is: what was mended is no suspect any more. Left out, every fault there ever was counts.
+ */
+export function suspects(belief: Belief, now?: BoardNow): Suspect[] {
   const { faults, marginal } = belief;
+  const isAlive = now ? aliveNow(now) : () => true;
   const byRef = new Map<string, { p: number; best: number }>();
   faults.forEach((f, i) => {
+    if (!isAlive(f)) return;
     const entry = byRef.get(refOf(f));
     if (!entry) byRef.set(refOf(f), { p: marginal[i], best: i });
     else {
@@ -119,7 +287,26 @@ export function suspects(belief: Belief): Suspect[] {
     }
   });
   return [...byRef]
-    .map(([ref, { p, best }]) => ({ ref, p: Math.min(1, p), fault: faults[best], words: faults[best].words }))
+    .map(([ref, { p, best }]) => {
+      // What no list holds is named by its net only where it is mostly there.
+      const words = ref === UNLISTED && marginal[best] < p / 2 ? 'Something that no list holds' : faults[best].words;
+      return { ref, p: Math.min(1, p), fault: faults[best], words };
+    })
+    .sort((a, b) => b.p - a.p);
+}
+
+/** From this chance on something that was mended is told as found and cured. Engineering estimate. */
+const CURED_FROM = 0.2;
+
+/** What was at fault and is mended by now, likeliest first. */
+export function curedFaults(belief: Belief, now: BoardNow): Suspect[] {
+  const isAlive = aliveNow(now);
+  return belief.faults
+    .flatMap((fault, i): Suspect[] =>
+      fault.fitting === undefined && !isAlive(fault) && belief.marginal[i] >= CURED_FROM
+        ? [{ ref: refOf(fault), words: fault.words, p: belief.marginal[i], fault }]
+        : [],
+    )
     .sort((a, b) => b.p - a.p);
 }
 
@@ -131,11 +318,12 @@ export interface SuspectPair {
 }
 
 /** Pairs of parts by probability, each with its likeliest fault modes. */
-export function suspectPairs(belief: Belief, most = 3): SuspectPair[] {
+export function suspectPairs(belief: Belief, now?: BoardNow, most = 3): SuspectPair[] {
   const { faults, p } = belief;
+  const isAlive = now ? aliveNow(now) : () => true;
   const byRefs = new Map<string, { p: number; best: number; faults: [number, number] }>();
-  belief.case.space.forEach((h, i, j) => {
-    if (j < 0 || p[h] < 1e-6 || faults[i].ref === faults[j].ref) return;
+  belief.space.forEach((h, i, j) => {
+    if (j < 0 || p[h] < 1e-6 || faults[i].ref === faults[j].ref || !isAlive(faults[i]) || !isAlive(faults[j])) return;
     const key = [refOf(faults[i]), refOf(faults[j])].sort().join(' ');
     const entry = byRefs.get(key);
     if (!entry) byRefs.set(key, { p: p[h], best: p[h], faults: [i, j] });
@@ -161,33 +349,36 @@ export interface Weight {
   readonly decades: number;
 }
 
-/** The readings that speak for or against a suspect, strongest first. */
-export function weightsFor(belief: Belief, ref: string): Weight[] {
-  const { faults, likely, prior, evidence } = belief;
-  const { space } = belief.case;
-  const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref)), 0]);
+/** The readings that speak for or against a suspect as it is now, strongest first. */
+export function weightsFor(belief: Belief, ref: string, now?: BoardNow): Weight[] {
+  const isAlive = now ? aliveNow(now) : () => true;
+  const { space, faults, likely, prior, evidence } = belief;
+  const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);
   // With the suspect at fault: as it is believed now. Without: as it was before any reading.
-  const own = likely.p.map((p, k) => (isMine[likely.first[k]] || isMine[likely.second[k]] ? p : 0));
+  const own = likely.p.map((p, k) => {
+    const set = likely.sets[k - likely.pairsEnd];
+    return isMine[likely.first[k]] || isMine[likely.second[k]] || set?.some((f) => isMine[f]) ? p : 0;
+  });
   const others = prior.slice();
   space.forEach((h, i, j) => {
     if (isMine[i] || (j >= 0 && isMine[j])) others[h] = 0;
   });
   return evidence
     .map((e, reading) => {
-      const guilty = meanOver(space.likelyRowMass({ ...likely, p: own }, e.table), e.likelihood);
-      const without = meanOver(space.rowMass(others, e.table), e.likelihood);
+      const guilty = meanOver(space.likelyRowMass({ ...likely, p: own }, e.table), e.likelihoodOf);
+      const without = meanOver(space.rowMass(others, e.table), e.likelihoodOf);
       return { reading, decades: Math.log10(guilty / without) };
     })
     .sort((a, b) => Math.abs(b.decades) - Math.abs(a.decades));
 }
 
 /** Mean of a figure per row, by the rows' mass. */
-function meanOver(mass: Float64Array, perRow: Float64Array): number {
+function meanOver(mass: Float64Array, perRow: (row: number) => number): number {
   let total = 0;
   let value = 0;
   for (let row = 0; row < mass.length; row++) {
     total += mass[row];
-    value += mass[row] * perRow[row];
+    if (mass[row] > 0) value += mass[row] * perRow(row);
   }
   return value / total;
 }

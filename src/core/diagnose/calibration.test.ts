@@ -2,7 +2,6 @@
 import { demoBoard } from '../../../demo/files';
 import { seededRandom, type Random } from '../math';
 import { suspects, updateBelief } from './belief';
-import { FaultCase } from './case';
 import { OUTSIDE, type Fault } from './faults';
 import { boardMeasurements } from './measurement';
 import type { Reading } from './reading';
@@ -10,8 +9,7 @@ import { Predictor } from './predictor';
 import { pickWeighted, sampleReading } from './simulate';
 
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));
-const { space, faults } = FaultCase.of(predictor, []);
-const { prior } = updateBelief(predictor, [], []);
+const { space, faults, prior } = updateBelief(predictor, [], []);
 const tests = boardMeasurements(predictor.board);
 const BOARDS = 400;
 const READINGS = 8;

@@ -88,10 +88,11 @@ export class CircuitModel {
   /** True where effects hit a part of the function or its signals, whatever the rails do. */
   breaksDirectly(fn: BoardFunction, effects: readonly Effect[]): boolean {
     const signals = this.signalsOf(fn);
+    if (effects.some((e) => e.kind === 'software')) return true;
     const hit = effects.some((e) =>
-      e.kind === 'pinOpen'
+      e.kind === 'pinOpen' || e.kind === 'jointOpen'
         ? fn.parts.includes(e.ref) && signals.has(e.net)
-        : 'ref' in e && e.kind !== 'imageBad' && fn.parts.includes(e.ref),
+        : 'ref' in e && e.kind !== 'imageBad' && e.kind !== 'visible' && fn.parts.includes(e.ref),
     );
     const packFails =
       effects.some((e) => e.kind === 'outside' && e.what === 'pack') &&
@@ -131,6 +132,11 @@ export function conductanceChanges(
   return effects.flatMap((e): ConductanceChange[] => {
     if (e.kind === 'shunt') return [{ a: e.net, b: ground, siemens: 1 / e.ohm }];
     if (e.kind === 'bridge') return [{ a: e.netA, b: e.netB, siemens: 1 / e.ohm }];
+    if (e.kind === 'drift') {
+      const drifted = network.opening(e.element);
+      // Its conductance falls from g to g/factor.
+      return drifted ? [{ ...drifted, siemens: drifted.siemens * (1 - 1 / e.factor) }] : [];
+    }
     return e.kind === 'open' ? [network.opening(e.element)].filter((c) => c !== undefined) : [];
   });
 }

@@ -40,8 +40,8 @@ describe('a surprising reading', () => {
 test('what would change the mind: an outcome of a good test after which another part leads', () => {
   const readings = [usb('A', 5.02, 0.06), usb('B', 5.02, 0.06)];
   const belief = updateBelief(predictor, readings, []);
-  const tests = proposeTests(belief, { access: 'out', absent: NONE, replaced: NONE, taken: readings }).slice(0, 6);
-  const turns = rankingFlips(belief, tests, NONE, NONE);
+  const tests = proposeTests(belief, { access: 'out', absent: NONE, replaced: [], taken: readings }).slice(0, 6);
+  const turns = rankingFlips(belief, tests, NONE, []);
   expect(suspects(belief)[0].ref).toBe('U4');
   expect(turns.length).toBeGreaterThan(0);
   expect(turns.every((t) => !t.words.includes('then U4'))).toBe(true);
@@ -70,8 +70,9 @@ describe('two faults at once', () => {
     const [pair] = suspectPairs(updateBelief(predictor, readings, []));
     expect([...pair.refs].sort()).toEqual(['FL1', 'U5']);
     const [first, second] = suspects(updateBelief(predictor, readings, []));
-    expect([first.ref, second.ref]).toEqual(['FL1', 'U5']);
-    expect(first.p).toBeGreaterThan(0.5);
+    expect([first.ref, second.ref].sort()).toEqual(['FL1', 'U5']);
+    // One open reading may be a probe without contact: no more than about even.
+    expect(first.p).toBeGreaterThan(0.4);
   });
 
   test('the repair of both is named, and cures more than either', () => {
@@ -109,8 +110,9 @@ test('a bad new part: the short is back with the new one on, twice, so the new o
     { ...ohm('AON33', 1.6), replaced: ['U4'] },
   ];
   const belief = updateBelief(predictor, readings, [], {}, ['U4']);
-  const fresh = belief.faults.reduce((sum, f, i) => sum + (f.fresh ? belief.marginal[i] : 0), 0);
+  const fresh = belief.faults.reduce((sum, f, i) => sum + (f.fitting !== undefined ? belief.marginal[i] : 0), 0);
   expect(fresh).toBeGreaterThan(0.5);
-  const [repair] = rankRepairs(belief, 'out', new Set(['U4']));
-  expect(repair.targets).toEqual([{ kind: 'part', ref: 'U4' }]);
+  // Solder between two of its joints is as likely as a bad chip, and quicker mended; the chip comes after it.
+  const targets = rankRepairs(belief, 'out', new Set(['U4'])).map((r) => r.targets);
+  expect(targets.slice(0, 2)).toEqual([[{ kind: 'joints', ref: 'U4', fitting: 1 }], [{ kind: 'part', ref: 'U4' }]]);
 });

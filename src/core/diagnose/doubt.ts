@@ -1,5 +1,5 @@
 import { formatChance } from '../units';
-import { conditioned, suspects, type Belief } from './belief';
+import { conditioned, suspects, type Belief, type BoardNow } from './belief';
 import { OUTSIDE } from './faults';
 import { measurementTitle, outcomeLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
@@ -16,7 +16,7 @@ export const SURPRISING_BELOW = 0.05;
  */
 export function expectedShare(before: Belief, after: Belief, reading: number): number {
   const { table, likelihood } = after.evidence[reading];
-  const mass = before.case.space.rowMass(before.p, table);
+  const mass = before.space.rowMass(before.p, table);
   const best = likelihood.reduce((most, l) => Math.max(most, l), 0);
   return mass.reduce((sum, m, row) => (likelihood[row] >= FITS_SHARE * best ? sum + m : sum), 0);
 }
@@ -37,16 +37,17 @@ export function rankingFlips(
   belief: Belief,
   tests: readonly Proposal[],
   absent: ReadonlySet<string>,
-  cleared: ReadonlySet<string>,
+  cleared: readonly string[],
+  now?: BoardNow,
 ): RankingFlip[] {
   const { board } = belief.case.predictor;
-  const leader = suspects(belief)[0].ref;
+  const leader = suspects(belief, now)[0].ref;
   const turns = tests.flatMap(({ measurement: m }): RankingFlip[] => {
     const { table, outcomes } = outcomesOf(belief, m, absent, cleared);
     return outcomes
       .filter((o) => o.p >= LEAST_CHANCE)
       .flatMap((o) => {
-        const top = suspects(conditioned(belief, table, o.given))[0];
+        const top = suspects(conditioned(belief, table, o.given), now)[0];
         if (top.ref === leader) return [];
         const who = top.ref === OUTSIDE ? 'nothing on this board' : top.ref;
         const words = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${who}, ${formatChance(top.p)}.`;

@@ -74,7 +74,7 @@ describe('swaps', () => {
   });
 
   test('are proposed with their minutes while something outside is worth them, and not again once in line', () => {
-    const context = { access: 'closed', absent: new Set<string>(), replaced: new Set<string>() } as const;
+    const context = { access: 'closed', absent: new Set<string>(), replaced: [] } as const;
     const ids = (swapped: ('charger' | 'cable')[]): string[] =>
       proposeTests(updateBelief(heron, silent, ['unknownCharger']), {
         ...context,

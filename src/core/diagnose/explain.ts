@@ -1,6 +1,6 @@
 import type { Board } from '../board';
 import { formatChance } from '../units';
-import { conditioned, suspects, weightsFor, type Belief } from './belief';
+import { conditioned, suspects, weightsFor, type Belief, type BoardNow } from './belief';
 import { OUTSIDE } from './faults';
 import { outcomeLabel, readingName, valueLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
@@ -16,6 +16,7 @@ export function outlook(
   belief: Belief,
   m: Measurement,
   { table, outcomes }: { readonly table: TestTable; readonly outcomes: readonly Outcome[] },
+  now?: BoardNow,
   most = 2,
 ): string[] {
   return [...outcomes]
@@ -23,7 +24,7 @@ export function outlook(
     .sort((a, b) => b.p - a.p)
     .slice(0, most)
     .map((o) => {
-      const top = suspects(conditioned(belief, table, o.given))[0];
+      const top = suspects(conditioned(belief, table, o.given), now)[0];
       const who = top.ref === OUTSIDE ? 'nothing on this board' : top.ref;
       return `${capital(outcomeLabel(m, o))}: then ${who}, ${formatChance(top.p)}.`;
     });
@@ -32,8 +33,15 @@ export function outlook(
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Why the leading suspect leads: the readings that made it so, in words. */
-export function reasons(board: Board, belief: Belief, readings: readonly Reading[], ref: string, most = 3): string[] {
-  return weightsFor(belief, ref)
+export function reasons(
+  board: Board,
+  belief: Belief,
+  readings: readonly Reading[],
+  ref: string,
+  now?: BoardNow,
+  most = 3,
+): string[] {
+  return weightsFor(belief, ref, now)
     .filter((w) => Math.abs(w.decades) > 0.15)
     .slice(0, most)
     .map((w) => {

@@ -16,9 +16,9 @@ describe('fault modes by kind of part', () => {
   test.each<[string, string[]]>([
     ['F1', ['open']],
     ['L1', ['open']],
-    ['R1', ['open']],
+    ['R1', ['open', 'drift']],
     ['FL1', ['open-a', 'open-b', 'bridge', 'short/DP_C', 'short/DN_C']],
-    ['C14', ['short/AON33']],
+    ['C14', ['short/AON33', 'leak/AON33']],
     ['C7', ['short']],
     ['D1', ['short/CC1', 'short/SBU1', 'leak/CC1', 'leak/SBU1']],
     ['Q1', ['open', 'short']],

@@ -1,11 +1,21 @@
 export { openingMinutes, deeper, type Access } from './access';
-export { suspectPairs, suspects, updateBelief, type Belief, type Suspect, type SuspectPair } from './belief';
+export {
+  curedFaults,
+  suspectPairs,
+  suspects,
+  updateBelief,
+  type Belief,
+  type Suspect,
+  type SuspectPair,
+} from './belief';
 export { FaultCase } from './case';
 export { expectedShare, SURPRISING_BELOW, rankingFlips } from './doubt';
 export { outlook, reasons } from './explain';
 export {
   clearedPart,
   clearedTarget,
+  currentKey,
+  jointsOf,
   HISTORY_FACTORS,
   HISTORY_FLAGS,
   historyFactor,
@@ -17,6 +27,7 @@ export {
   singleFaults,
   SOUND,
   targetKey,
+  workNames,
   type Fault,
   type HistoryFlag,
   type OutsideThing,
@@ -58,7 +69,7 @@ export {
 } from './measurements/registry';
 export { findingsLabel, LOOK_FINDING_LABELS } from './measurements/scale';
 export { METER_WORDS, meterCases, readMeter } from './meter';
-export { outcomesOf, type TestContext } from './next';
+export { outcomesOf, proposalOf, type TestContext } from './next';
 export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
 export type { MeterCase } from './power';
 export {
@@ -76,6 +87,16 @@ export { Predictor } from './predictor';
 export { clearedFaults, readingSchema, type Reading } from './reading';
 export { HOUR_PRICE, priceOf, proofMinutes, repairCost, repairMinutes } from './repair-cost';
 export { rankRepairs, repairAction, repairLabel, targetName, type BoardTarget, type Repair } from './repairs';
+export { standingOf, type Standing } from './next-move';
+export {
+  DiagnoseSession,
+  STOP_WORDS,
+  sessionAnswerSchema,
+  sessionLineSchema,
+  workLabel,
+  type SessionAnswer,
+  type SessionLine,
+} from './session';
 export { pickWeighted, sampleReading } from './simulate';
 export { rankActions, type RankedActions, type RankedTest } from './step';
 export { LOOK_FINDINGS, unsteadyLabels, valueSchema, type LookFinding, type Unsteady, type Value } from './value';

@@ -40,6 +40,7 @@ export const valueLabel = (m: Measurement, value: Value): string => definitionOf
 /** An outcome class in words: `near 1.6 Ω`, `open`, `fails`. */
 export function outcomeLabel(m: Measurement, outcome: OutcomeCentre): string {
   const { scale } = definitionOf(m);
+  if (outcome.unlike) return 'something else';
   return outcome.answer ? scale.label(outcome.answer) : scale.outcomeLabel(outcome);
 }
 

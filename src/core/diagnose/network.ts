@@ -106,9 +106,9 @@ export class ResistanceNetwork {
     return this.transferAt(this.nodeAt(p), this.nodeAt(q), this.nodeAt(a), this.nodeAt(b));
   }
 
-  /** Resistance in ohm between two nets with changes applied: up to two by an update, more in a network built anew. */
+  /** Resistance in ohm between two nets with changes applied: by an update, or in a network built anew where that would be rounding. */
   resistanceOhm(p: string, q: string, ...changes: readonly ConductanceChange[]): number {
-    if (changes.length > 2) return this.withChanges(changes).resistanceOhm(p, q);
+    if (changes.length > 2) return this.afterMany(p, q, changes) ?? this.withChanges(changes).resistanceOhm(p, q);
     const [first, second] = changes;
     const healthy = this.transfer(p, q, p, q);
     if (!first) return healthy;
@@ -127,6 +127,15 @@ export class ResistanceNetwork {
           this.transfer(first.a, first.b, first.a, first.b),
         );
     return ohm ?? this.withChanges(second ? [first, second] : [first]).resistanceOhm(p, q);
+  }
+
+  private afterMany(p: string, q: string, changes: readonly ConductanceChange[]): number | undefined {
+    return renewedResistance(
+      this.transfer(p, q, p, q),
+      changes.map((x) => x.siemens),
+      changes.map((x) => this.transfer(p, q, x.a, x.b)),
+      changes.map((x) => changes.map((y) => this.transfer(x.a, x.b, y.a, y.b))),
+    );
   }
 
   /** The network built anew with the changes in it; kept. */
@@ -169,16 +178,21 @@ function islands(matrix: Float64Array, size: number, starts: readonly number[]):
   return found;
 }
 
-/** Elements with the changes made: opened ones out, new paths in. */
+/** Elements with the changes made: opened ones out, weakened ones weaker, new paths in. */
 function changed(list: readonly Element[], changes: readonly ConductanceChange[]): Element[] {
   let elements = [...list];
   changes.forEach(({ a, b, siemens }, i) => {
-    if (siemens > 0) elements.push({ id: `change ${i}`, ref: '', a, b, ohm: 1 / siemens });
-    else {
-      // Only one of several alike: three controllers may load one net equally.
-      const gone = elements.findIndex((e) => e.a === a && e.b === b && Math.abs(1 / e.ohm + siemens) < 1e-9 / e.ohm);
-      elements = elements.filter((_, k) => k !== gone);
+    if (siemens > 0) {
+      elements.push({ id: `change ${i}`, ref: '', a, b, ohm: 1 / siemens });
+      return;
     }
+    // Only one of several alike: three controllers may load one net equally.
+    const left = (e: Element): number => 1 / e.ohm + siemens;
+    const isGone = (e: Element): boolean => Math.abs(left(e)) < 1e-9 / e.ohm;
+    const there = (e: Element): boolean => e.a === a && e.b === b;
+    const gone = elements.findIndex((e) => there(e) && isGone(e));
+    const weaker = gone >= 0 ? -1 : elements.findIndex((e) => there(e) && left(e) > 0);
+    elements = elements.flatMap((e, k) => (k === gone ? [] : k === weaker ? [{ ...e, ohm: 1 / left(e) }] : [e]));
   });
   return elements;
 }

@@ -1,8 +1,9 @@
 import { entropyBits } from '../math';
-import type { Belief } from './belief';
+import { aliveNow, type Belief } from './belief';
 import type { Access } from './access';
 import type { OutsideThing } from './faults';
 import { boardMeasurements, measurementId, testMinutes } from './measurement';
+import type { Near } from './measurements/definition';
 import { MEASUREMENT_KINDS, definitionOf, type Measurement } from './measurements/registry';
 import type { OutcomeClass } from './outcome-classes';
 import type { TestTable } from './outcome-partition';
@@ -26,10 +27,10 @@ export function outcomesOf(
   belief: Belief,
   m: Measurement,
   absent: ReadonlySet<string>,
-  cleared: ReadonlySet<string>,
+  cleared: Iterable<string>,
 ): { table: TestTable; mass: Float64Array; outcomes: Outcome[] } {
   const table = belief.case.table(m, absent, cleared);
-  const mass = belief.case.space.likelyRowMass(belief.likely, table);
+  const mass = belief.space.likelyRowMass(belief.likely, table);
   const outcomes = table.classes.map((o) => ({ ...o, p: dot(mass, o.given) }));
   return { table, mass, outcomes };
 }
@@ -62,12 +63,26 @@ export interface TestContext {
   /** Shields that are off. */
   readonly bare?: ReadonlySet<string>;
   readonly absent: ReadonlySet<string>;
-  readonly replaced: ReadonlySet<string>;
+  /** What was replaced or mended, a target as often as it was worked on. */
+  readonly replaced: readonly string[];
   readonly swapped?: readonly OutsideThing[];
   readonly taken: readonly Reading[];
   readonly practice?: Practice;
   /** What the device is worth to its owner, in the shop's money. */
   readonly worth?: number;
+  /** Where the probe is now: of tests as good as equal the nearest comes first. */
+  readonly near?: Near;
+}
+
+/** What one test would say, and what it takes, whether or not it was taken before. */
+export function proposalOf(belief: Belief, measurement: Measurement, context: TestContext): Proposal {
+  const { board } = belief.case.predictor;
+  const practice = context.practice ?? DEFAULT_PRACTICE;
+  const cleared = clearedFaults({ replaced: context.replaced, swapped: context.swapped });
+  const { outcomes, mass } = outcomesOf(belief, measurement, context.absent, cleared);
+  const bits = informationBits(outcomes, mass, errorRate(measurement.kind, practice));
+  const minutes = testMinutes(board, measurement, context.access, context.bare);
+  return { measurement, bits, minutes, bitsPerMinute: bits / minutes };
 }
 
 /** Tests worth their minutes, best first. Tests already taken on the board as it is now are left out. */
@@ -75,17 +90,11 @@ export function proposeTests(belief: Belief, context: TestContext): Proposal[] {
   const { board } = belief.case.predictor;
   const practice = context.practice ?? DEFAULT_PRACTICE;
   const swapped = context.swapped ?? [];
-  const cleared = new Set(clearedFaults({ replaced: [...context.replaced], swapped }));
   const taken = takenAlready(context, swapped);
   return [...boardMeasurements(board), ...proposedBy(belief, context)]
     .filter((m) => m.kind !== 'knownGoodSwap' || !swapped.includes(m.what))
     .filter((m) => !practice.without?.includes(m.kind) && !taken.has(measurementId(m)))
-    .map((measurement) => {
-      const { outcomes, mass } = outcomesOf(belief, measurement, context.absent, cleared);
-      const bits = informationBits(outcomes, mass, errorRate(measurement.kind, practice));
-      const minutes = testMinutes(board, measurement, context.access, context.bare);
-      return { measurement, bits, minutes, bitsPerMinute: bits / minutes };
-    })
+    .map((measurement) => proposalOf(belief, measurement, context))
     .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
 
@@ -112,6 +121,10 @@ function proposedBy(belief: Belief, { absent, replaced }: TestContext): Measurem
   const kinds = MEASUREMENT_KINDS.filter((k) => k.proposed);
   if (kinds.length === 0) return [];
   const { board } = belief.case.predictor;
-  const likely = belief.faults.map((fault, i) => ({ fault, p: belief.marginal[i] })).sort((a, b) => b.p - a.p);
-  return kinds.flatMap((k) => k.proposed!({ board, likely, absent, replaced }));
+  const isAlive = aliveNow({ replaced });
+  const likely = belief.faults
+    .map((fault, i) => ({ fault, p: belief.marginal[i] }))
+    .filter(({ fault }) => isAlive(fault))
+    .sort((a, b) => b.p - a.p);
+  return kinds.flatMap((k) => k.proposed!({ board, likely, absent, replaced: new Set(replaced) }));
 }

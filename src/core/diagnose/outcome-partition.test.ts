@@ -46,14 +46,15 @@ describe.each(DEMO_BOARDS)('on %s', (id) => {
   const predictor = new Predictor(board);
   const faultCase = FaultCase.of(predictor, []);
   const { faults } = predictor;
-  const some = [...faults.keys()];
+  // Of contacts that come and go the pairs are mixtures: singles are compared.
+  const some = [...faults.keys()].filter((i) => faults[i].seen === undefined);
 
   function compare(m: Measurement, pairs: number, absent: ReadonlySet<string>, mended: ReadonlySet<string>): void {
     const random = seededRandom(measurementId(m).length + pairs);
     const table = faultCase.table(m, absent, mended);
     for (let k = 0; k < pairs; k++) {
-      const i = Math.floor(random() * some.length);
-      const j = Math.floor(random() * some.length);
+      const i = some[Math.floor(random() * some.length)];
+      const j = some[Math.floor(random() * some.length)];
       if (faults[i].ref === faults[j].ref) continue;
       const [lo, hi] = i < j ? [i, j] : [j, i];
       const row = table.rowOf[table.keyOf[lo] * table.keys + table.keyOf[hi]];

@@ -1,6 +1,7 @@
 import type { Effect, Fault } from './faults';
 import { definitionOf, type Measurement } from './measurements/registry';
-import { assignRows, buildTable, type OutcomePartition, type RowLayout, type TestTable } from './outcome-partition';
+import { islandOf } from './islands';
+import { TestTable, assignRows, type Marked, type OutcomePartition, type RowLayout } from './outcome-partition';
 import { Partitioner } from './partitioner';
 import { effectsText } from './power-table';
 import type { Prediction } from './prediction';
@@ -19,7 +20,7 @@ export class OutcomeTables {
 
   constructor(
     private readonly predictor: Predictor,
-    faults: readonly Fault[],
+    private readonly faults: readonly Fault[],
     private readonly absent: ReadonlySet<string>,
     cleared: ReadonlySet<string>,
   ) {
@@ -31,10 +32,32 @@ export class OutcomeTables {
     let table = this.tables.get(id);
     if (!table) {
       const { effects, ...faults } = definitionOf(m).partition(this.partitioner, m);
-      const partition = { ...faults, predict: (a: number, b: number) => this.predict(m, effects[a], effects[b]) };
-      this.tables.set(id, (table = buildTable(partition, this.layoutOf(partition))));
+      const touched = this.touchedBy(m);
+      const predict = (...keys: number[]): Prediction => this.predict(m, ...keys.map((k) => effects[k]));
+      const partition = { ...faults, predict };
+      this.tables.set(
+        id,
+        (table = new TestTable(partition, this.layoutOf(partition), this.marksFor(m, touched), touched)),
+      );
     }
     return table;
+  }
+
+  /** How a test meets the faults that are not plainly there or not. */
+  private marksFor(m: Measurement, touched: ReadonlySet<string>): (fault: number) => Marked | undefined {
+    const { meetsAlways } = definitionOf(m);
+    return (i) => {
+      const { unlistedAt, seen } = this.faults[i];
+      if (unlistedAt === null) return { unlisted: 'anywhere' };
+      if (unlistedAt !== undefined) return touched.has(unlistedAt) ? { unlisted: 'here' } : undefined;
+      return seen === undefined || meetsAlways ? undefined : { seen };
+    };
+  }
+
+  private touchedBy(m: Measurement): ReadonlySet<string> {
+    const { board } = this.predictor;
+    const nets = definitionOf(m).touches(board, m);
+    return new Set(nets.flatMap((net) => [...islandOf(board, net, this.absent)]));
   }
 
   private layoutOf(partition: OutcomePartition): RowLayout {
@@ -45,9 +68,9 @@ export class OutcomeTables {
     return layout;
   }
 
-  /** The prediction for two sets of effects together, by the plain predictor. */
-  private predict(m: Measurement, first: readonly Effect[], second: readonly Effect[]): Prediction {
-    const effects = [...first, ...second];
+  /** The prediction for sets of effects together, by the plain predictor. */
+  private predict(m: Measurement, ...lists: readonly (readonly Effect[])[]): Prediction {
+    const effects = lists.flat();
     const id = effectsText(effects) || 'sound';
     const fault: Fault = { id, ref: '', words: '', weight: 0, effects, mendedBy: { kind: 'nothing' } };
     return this.predictor.predict(m, fault, this.absent, NONE);

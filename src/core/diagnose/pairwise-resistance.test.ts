@@ -23,7 +23,7 @@ describe.each(DEMO_BOARDS)('resistances under pairs of changes on %s', (id) => {
     const changes = [...table.effects[a], ...table.effects[b]];
     // The same path cannot open twice; the same short twice conducts twice.
     const list = conductanceChanges(
-      a === b && changes.some((e) => e.kind === 'open') ? table.effects[a] : changes,
+      a === b && changes.some((e) => e.kind === 'open' || e.kind === 'drift') ? table.effects[a] : changes,
       network,
       ground,
     );

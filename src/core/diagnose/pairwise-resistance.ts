@@ -1,4 +1,5 @@
 import type { Effect } from './faults';
+import { LEADS_OHM } from './measurements/scale';
 import {
   renewedResistance,
   shermanMorrison,
@@ -8,6 +9,13 @@ import {
 } from './network';
 import { conductanceChanges } from './circuit-model';
 import { numberKeys } from './outcome-partition';
+
+/**
+ * Up to so many changes every pair is worked out that could move each other. On larger boards a change that alone moves a
+ * reading by less than a tenth of what tells two rows apart is taken as unseen there, in pairs too.
+ */
+const EXACT_KEYS = 400;
+const MOVED_DECADES = 0.004;
 
 /** A changed conductance between two nets by number. */
 interface Path {
@@ -29,6 +37,10 @@ interface Change {
 export interface SeenChanges {
   /** Number of each change as seen from here; 0 for those that change nothing here. */
   readonly seenAs: Uint16Array;
+  /** The changes that are told apart here, by key; the first stands for all that change nothing here. */
+  readonly changeOf: readonly number[];
+  /** Key of each fault as seen from here; points that see the same changes share it. */
+  readonly keyOf: Uint16Array;
   /** How many are told apart here. */
   readonly count: number;
   /** ohms[x · count + y]: resistance with the changes seen as x and y. */
@@ -47,6 +59,7 @@ export class PairwiseResistance {
   /** 1 where any path of change i moves any path of change j: most lie on islands of their own. */
   private readonly linked: Uint8Array;
   private readonly kept = new Map<string, SeenChanges>();
+  private readonly numberings = new Map<string, { seenAs: Uint16Array; keyOf: Uint16Array }>();
 
   constructor(
     private readonly network: ResistanceNetwork,
@@ -54,7 +67,7 @@ export class PairwiseResistance {
     ground: string,
   ) {
     const conducting = active.map((effects) =>
-      effects.filter((e) => e.kind === 'shunt' || e.kind === 'bridge' || e.kind === 'open'),
+      effects.filter((e) => e.kind === 'shunt' || e.kind === 'bridge' || e.kind === 'open' || e.kind === 'drift'),
     );
     const lists = conducting.map((effects) => conductanceChanges(effects, network, ground));
     const { keyOf, keys, standsFor } = numberKeys(
@@ -95,14 +108,16 @@ export class PairwiseResistance {
     const { changes, network, linked } = this;
     const probe: Path = { a: network.nodeAt(p), b: network.nodeAt(q), siemens: 0 };
     const healthy = between(network, probe, probe);
-    const near = changes.map((x) => x?.paths.some((y) => between(network, probe, y) !== 0) ?? false);
+    const isExact = this.keys <= EXACT_KEYS;
+    const near = changes.map((x, k) =>
+      x ? (isExact ? touches(network, probe, x) : this.moves(probe, x, k, healthy)) : false,
+    );
     const nearKeys = [...near.keys()].filter((k) => near[k]);
     // Most changes lie on islands of their own: neither they nor what they move is seen here, and 0 stands for them.
     const changeOf = [...near.keys()].filter(
-      (k) => k === 0 || near[k] || nearKeys.some((n) => linked[k * this.keys + n] === 1),
+      (k) => k === 0 || near[k] || (isExact && nearKeys.some((n) => linked[k * this.keys + n] === 1)),
     );
-    const seenAs = new Uint16Array(this.keys);
-    changeOf.forEach((k, at) => (seenAs[k] = at));
+    const { seenAs, keyOf } = this.numbered(changeOf);
     const c = Float64Array.from(changes, (x) => (x ? between(network, probe, x.paths[0]) : 0));
     const alone = Float64Array.from(changes, (x, k) =>
       x && near[k] ? this.single(probe, x, k, healthy, c[k]) : healthy,
@@ -120,7 +135,26 @@ export class PairwiseResistance {
         ohms[column * count + row] = ohm;
       }
     });
-    return { seenAs, count, ohms };
+    return { seenAs, changeOf, keyOf, count, ohms };
+  }
+
+  /** On a large board: whether a change alone moves the reading at all that it could be told. */
+  private moves(probe: Path, x: Change, k: number, healthy: number): boolean {
+    if (!touches(this.network, probe, x)) return false;
+    const alone = this.single(probe, x, k, healthy, between(this.network, probe, x.paths[0]));
+    return Math.abs(Math.log10((alone + LEADS_OHM) / (healthy + LEADS_OHM))) > MOVED_DECADES;
+  }
+
+  /** Numbers of the changes that are seen, by change and by fault: one pair of lists for all points that see the same. */
+  private numbered(changeOf: readonly number[]): { seenAs: Uint16Array; keyOf: Uint16Array } {
+    const name = changeOf.join(' ');
+    let found = this.numberings.get(name);
+    if (!found) {
+      const seenAs = new Uint16Array(this.keys);
+      changeOf.forEach((k, at) => (seenAs[k] = at));
+      this.numberings.set(name, (found = { seenAs, keyOf: this.keyOf.map((k) => seenAs[k]) }));
+    }
+    return found;
   }
 
   private single(probe: Path, { renewed, paths }: Change, k: number, healthy: number, c: number): number {
@@ -165,6 +199,10 @@ export class PairwiseResistance {
     return this.network.withChanges(changes).resistanceOhm(p, q);
   }
 }
+
+/** True where a change is on the island of the probe. */
+const touches = (network: ResistanceNetwork, probe: Path, { paths }: Change): boolean =>
+  paths.some((y) => between(network, probe, y) !== 0);
 
 /** Potential difference over one path for one ampere driven through another. */
 const between = (network: ResistanceNetwork, x: Path, y: Path): number => network.transferAt(x.a, x.b, y.a, y.b);

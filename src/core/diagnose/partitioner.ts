@@ -97,21 +97,27 @@ export class Partitioner {
   /** For a resistance between two nets. */
   resistance(p: string, q: string): FaultPartition {
     const changes = this.changeTable();
-    const { keyOf, keys, effects } = changes;
-    const { seenAs, count, ohms } = changes.between(p, q);
+    const { keyOf, changeOf, count, ohms } = changes.between(p, q);
     const names = Int32Array.from(ohms, (ohm) => Math.round(shownLogOhm(ohm) / ROW_DECADES));
-    return { keyOf, keys, effects, rowName: (a, b) => names[seenAs[a] * count + seenAs[b]] };
+    const effects = changeOf.map((k) => changes.effects[k]);
+    return { keyOf, keys: count, effects, rowName: (a, b) => names[a * count + b] };
   }
 
-  /** A drop is a short where the net is pulled to ground; else what touches the net and the chip behind it decides. */
-  diodeDrop(net: string, sharedRows: string): FaultPartition {
+  /**
+   * A drop is a short where the net is pulled to ground; else what touches the net and the chip behind it decides.
+   * @param joint the joint at which it is taken, where an open one shows.
+   */
+  diodeDrop(net: string, sharedRows: string, joint?: { readonly ref: string; readonly pin: string }): FaultPartition {
+    const isJoint = (e: Effect): boolean => e.kind === 'jointOpen' && e.ref === joint?.ref && e.pin === joint.pin;
+    if (joint && this.active.some((effects) => effects.some(isJoint)))
+      return { ...this.dropRows(net, isJoint), sharedRows: `${sharedRows} ${net} ${joint.ref} ${joint.pin}` };
     let rows = this.drops.get(net);
     if (!rows) this.drops.set(net, (rows = this.dropRows(net)));
     return { ...rows, sharedRows: `${sharedRows} ${net}` };
   }
 
   /** Keys and row names of drops on a net: twin contacts share them. */
-  private dropRows(net: string): FaultPartition {
+  private dropRows(net: string, alsoTouches: (e: Effect) => boolean = () => false): FaultPartition {
     const changes = this.changeTable();
     const { seenAs, count: c, ohms } = changes.between(net, this.ground);
     const changeOfFault = (f: number): number => (f < 0 ? 0 : seenAs[changes.keyOf[f]]);
@@ -122,7 +128,7 @@ export class Partitioner {
     // Changes that short this net with the same partners are alike for it.
     const shortText = Array.from({ length: c }, (_, a) => String.fromCharCode(...short.subarray(a * c, (a + 1) * c)));
     const touches = this.touching(net);
-    const local = this.active.map((effects) => effects.filter(touches));
+    const local = this.active.map((effects) => effects.filter((e) => touches(e) || alsoTouches(e)));
     const texts = this.active.map((_, f) => {
       const own = effectsText(local[f]);
       const shorts = shortText[changeOfFault(f)];

@@ -62,7 +62,7 @@ export function runPolicy(
 
 /** The application's own choice: most information per minute. */
 export function bestTest(belief: Belief, readings: readonly Reading[], access: Access): Measurement | undefined {
-  const [best] = proposeTests(belief, { access, absent: new Set(), replaced: new Set(), taken: readings });
+  const [best] = proposeTests(belief, { access, absent: new Set(), replaced: [], taken: readings });
   return best && best.bits > LEAST_BITS ? best.measurement : undefined;
 }
 

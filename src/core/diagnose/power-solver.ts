@@ -170,6 +170,10 @@ export class PowerSolver {
         // These leave the power as it is: what they short or cut is told by a resistance, a drop or a try.
         case 'bridge':
         case 'dirty':
+        case 'drift':
+        case 'jointOpen':
+        case 'software':
+        case 'visible':
         case 'inputs':
         case 'leak':
           break;

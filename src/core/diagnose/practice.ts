@@ -28,6 +28,12 @@ export const practiceSchema = z.object({
     .optional()
     .describe('what time and parts cost, in the shop’s money'),
   doubleShare: z.number().min(0).max(0.5).optional().describe('share of jobs with two faults at once'),
+  unlisted: z
+    .number()
+    .min(0.1)
+    .max(10)
+    .optional()
+    .describe('how much oftener than expected this bench finds a cause that no list held'),
   deadOnArrival: z.number().min(0).max(0.5).optional().describe('share of new parts that are bad out of the packet'),
 });
 export type Practice = z.input<typeof practiceSchema>;

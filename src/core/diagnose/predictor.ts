@@ -1,13 +1,15 @@
 import type { Board } from '../board';
 import { CircuitModel } from './circuit-model';
-import { isGone, singleFaults, type Fault } from './faults';
+import { SOUND, isGone, singleFaults, unlistedFaults, type Fault } from './faults';
 import { definitionOf, type Measurement } from './measurements/registry';
-import type { Prediction } from './prediction';
+import { seenAtTimes, type Prediction } from './prediction';
 
 /** Predicts every reading of a board for any set of effects; the circuit behind it is shared by every job on the board. */
 export class Predictor extends CircuitModel {
-  /** Every single fault of the board. */
+  /** Every single fault of the board that is listed. */
   readonly faults: readonly Fault[];
+  /** What may be wrong that no list holds. */
+  readonly unlisted: readonly Fault[];
 
   private static readonly cached = new WeakMap<Board, Predictor>();
 
@@ -21,6 +23,7 @@ export class Predictor extends CircuitModel {
   constructor(board: Board) {
     super(board);
     this.faults = singleFaults(board);
+    this.unlisted = unlistedFaults(board);
   }
 
   /**
@@ -34,6 +37,8 @@ export class Predictor extends CircuitModel {
     if (other)
       return this.predict(other.measurement as Measurement, fault, new Set([...absent, other.without]), cleared);
     const active = isGone(fault, absent, cleared) ? { ...fault, id: 'sound', effects: [] } : fault;
-    return kind.predict(this, m, active, absent);
+    const met = kind.predict(this, m, active, absent);
+    const isAtTimes = active.seen !== undefined && !kind.meetsAlways && active.effects.length > 0;
+    return isAtTimes ? seenAtTimes(active.seen, met, kind.predict(this, m, SOUND, absent)) : met;
   }
 }

@@ -10,6 +10,16 @@ const MEND_MINUTES = 25;
 /** Chance that a wire laid past a trace, or work where a screw went through, harms the board for good. Engineering estimate. */
 const MEND_HARM = 0.05;
 
+/** Minutes to touch up the joints of a part or flow them again, and the chance that it harms. Engineering estimates. */
+const JOINTS_MINUTES = 6;
+const JOINTS_HARM = 0.005;
+/** Minutes to clean a port's contacts. Engineering estimate. */
+const CLEAN_MINUTES = 5;
+/** Minutes to restore what a device runs on. Engineering estimate. */
+const RESTORE_MINUTES = 25;
+/** What an open-ended search takes, or sending the board on, minutes. Engineering estimate. */
+const SEARCH_MINUTES = 90;
+
 /** What an hour at the bench is worth, in the shop's money. Engineering estimate. */
 export const HOUR_PRICE = 60;
 /** What a device is worth to its owner where the story does not say. Engineering estimate. */
@@ -22,6 +32,14 @@ export function repairMinutes(board: Board, target: RepairTarget): { minutes: nu
       return { minutes: 0, onBoard: false };
     case 'outside':
       return { minutes: SWAP_MINUTES[target.what], onBoard: false };
+    case 'software':
+      return { minutes: RESTORE_MINUTES, onBoard: false };
+    case 'unlisted':
+      return { minutes: SEARCH_MINUTES, onBoard: true };
+    case 'contacts':
+      return { minutes: CLEAN_MINUTES, onBoard: false };
+    case 'joints':
+      return { minutes: JOINTS_MINUTES, onBoard: true };
     case 'image':
       return { minutes: IMAGE_MINUTES, onBoard: true };
     case 'rail':
@@ -64,6 +82,7 @@ export function repairCost(board: Board, target: RepairTarget, practice: Practic
 
 function priceAndHarm(board: Board, target: RepairTarget, practice: Practice): { price: number; harm: number } {
   if (target.kind === 'rail' || target.kind === 'screw') return { price: 0, harm: MEND_HARM };
+  if (target.kind === 'joints') return { price: 0, harm: JOINTS_HARM };
   const part = target.kind === 'part' ? partByRef(board, target.ref) : undefined;
   if (!part) return { price: 0, harm: 0 };
   const { work } = PART_KIND_DEFINITIONS[part.kind];

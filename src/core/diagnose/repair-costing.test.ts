@@ -2,7 +2,7 @@ import { demoBoard } from '../../../demo/files';
 import { entropyBits } from '../math';
 import { conditioned, updateBelief } from './belief';
 import { openingMinutes } from './access';
-import { PART_KIND_DEFINITIONS, targetKey } from './faults';
+import { PART_KIND_DEFINITIONS, targetKey, type RepairTarget } from './faults';
 import { priceOf, proofMinutes, repairCost } from './repair-cost';
 import { Predictor } from './predictor';
 import { RepairCosting } from './repair-costing';
@@ -16,13 +16,24 @@ const belief = updateBelief(
   [],
 );
 const cure = new RepairCosting(belief, NONE, NONE);
-const chances = cure.gather(belief.case.space.likely(belief.p, 0));
+const chances = cure.gather(belief.space.likely(belief.p, 0));
+
+/** What no list holds is one need, wherever it is. */
+const keyOf = (target: RepairTarget): string => (target.kind === 'unlisted' ? 'unlisted' : targetKey(target));
+
+/** Chances where just these needs are there. */
+function certainly(...needs: number[]): Float64Array {
+  const place = cure.place(needs);
+  const certain = new Float64Array(Math.max(place + 1, chances.length));
+  certain[place] = 1;
+  return certain;
+}
 
 /** Needs of each hypothesis, gathered the slow way. */
 function slowShares(): Map<string, number> {
   const byNeeds = new Map<string, number>();
-  belief.case.space.forEach((h, i, j) => {
-    const needs = [i, j].filter((n) => n >= 0).map((n) => targetKey(belief.faults[n].mendedBy));
+  belief.space.forEach((h, i, j) => {
+    const needs = [i, j].filter((n) => n >= 0).map((n) => keyOf(belief.faults[n].mendedBy));
     const key = [...new Set(needs)].sort().join(' + ');
     byNeeds.set(key, (byNeeds.get(key) ?? 0) + belief.p[h]);
   });
@@ -32,8 +43,8 @@ function slowShares(): Map<string, number> {
 test('gathered chances equal summing every hypothesis by its needs', () => {
   const slow = slowShares();
   let checked = 0;
-  cure.each(chances, (chance, low, high) => {
-    const key = [low, high].filter((n) => n > 0).map((n) => targetKey(cure.needs[n - 1].target));
+  cure.each(chances, (chance, needs) => {
+    const key = needs.map((n) => keyOf(cure.needs[n - 1].target));
     const expected = slow.get([...key].sort().join(' + ')) ?? 0;
     expect(Math.abs(chance - expected)).toBeLessThan(1e-12);
     checked++;
@@ -42,12 +53,14 @@ test('gathered chances equal summing every hypothesis by its needs', () => {
 });
 
 test('chances after an outcome equal those of the belief after it', () => {
-  const { space } = belief.case;
-  const likely = space.likely(belief.p, 0);
+  const { space } = belief;
+  const likely = space.likely(belief.p, 0, belief.sets);
   const table = belief.case.table({ kind: 'functionTest', fn: 'charge' }, NONE, NONE);
+  const rows = space.likelyRows(likely, table);
   for (const { given } of table.classes) {
-    const quick = cure.gatherAfter(likely, space.likelyRows(likely, table), given);
-    const slow = cure.gather(space.likely(conditioned(belief, table, given).p, 0));
+    const quick = cure.gatherAfter(likely, rows, given);
+    const after = conditioned(belief, table, given);
+    const slow = cure.gather(space.likely(after.p, 0, after.sets));
     for (let k = 0; k < quick.length; k += 3) expect(quick[k]).toBeCloseTo(slow[k], 12);
   }
 });
@@ -65,8 +78,7 @@ test('knowing is never dearer than not knowing', () => {
 
 test('with everything known to be one part, both are the work, its opening and one proof', () => {
   const u4 = cure.needs.findIndex((n) => targetKey(n.target) === 'U4') + 1;
-  const certain = new Float64Array(chances.length);
-  certain[u4] = 1;
+  const certain = certainly(u4);
   const minutes = cure.needs[u4 - 1].weighedMinutes + proofMinutes(board) + openingMinutes('closed');
   expect(cure.known(certain, 'closed')).toBeCloseTo(minutes, 9);
   expect(cure.unmeasured(certain, 'closed').minutes).toBeCloseTo(minutes, 9);
@@ -76,8 +88,7 @@ test('with everything known to be one part, both are the work, its opening and o
 test('two parts at once are the later of the two, not known; and one proof for both, known', () => {
   const numbers = ['U4', 'FL1'].map((name) => cure.needs.findIndex((n) => targetKey(n.target) === name) + 1);
   const [a, b] = numbers.sort((x, y) => x - y);
-  const both = new Float64Array(chances.length);
-  both[a * (cure.needs.length + 1) + b] = 1;
+  const both = certainly(a, b);
   const [first, second] = [cure.needs[a - 1], cure.needs[b - 1]];
   expect(cure.known(both, 'out')).toBeCloseTo(first.weighedMinutes + second.weighedMinutes + proofMinutes(board), 9);
   expect(cure.unmeasured(both, 'out').minutes).toBeCloseTo(cure.known(both, 'out') + proofMinutes(board), 9);

@@ -1,6 +1,6 @@
 import type { Belief } from './belief';
 import { openingMinutes, type Access } from './access';
-import { isGone, targetKey, type RepairTarget } from './faults';
+import { UNLISTED, isGone, targetKey, type RepairTarget } from './faults';
 import { proofMinutes, repairCost, type RepairCost } from './repair-cost';
 import { DEFAULT_PRACTICE, type Practice } from './practice';
 import type { Likely } from './space';
@@ -10,18 +10,23 @@ export interface RepairOption extends RepairCost {
   readonly target: RepairTarget;
 }
 
+/** Chances by what has to be done together, in the order in which {@link RepairCosting.each} goes through it. */
+export type NeedChances = Float64Array;
+
 const NOTHING = 0;
 
 /**
  * The work that the faults of a case need in the present state of the board, and what it costs to do it with and without
- * knowing. A belief is first gathered into chances of needs, alone and in pairs: {@link gather}.
+ * knowing. A belief is first gathered into chances of needs, alone and together: {@link gather}.
  */
 export class RepairCosting {
   readonly needs: readonly RepairOption[];
   /** Number of the need of each fault, from 1; 0 where the fault no longer counts. */
   private readonly needOfFault: Uint16Array;
-  private readonly size: number;
   private readonly proof: number;
+  /** What is needed together: lists of needs from 1, in ascending order. With a list every part of it is there too. */
+  private readonly together: number[][] = [[]];
+  private readonly numberOf = new Map<number, number>([[0, 0]]);
   private placed?: { readonly first: Uint16Array; readonly places: Uint32Array };
 
   constructor(
@@ -38,7 +43,7 @@ export class RepairCosting {
     const ofFault = belief.faults.map((f) => {
       if (isGone(f, absent, cleared)) return NOTHING;
       const target = f.mendedBy;
-      const key = targetKey(target);
+      const key = target.kind === 'unlisted' ? UNLISTED : targetKey(target);
       let number = numbers.get(key);
       if (number === undefined)
         numbers.set(key, (number = needs.push({ target, ...repairCost(board, target, practice, worth) })));
@@ -47,23 +52,22 @@ export class RepairCosting {
     // One entry more: the second fault of those that are alone.
     this.needOfFault = Uint16Array.from([...ofFault, NOTHING]);
     this.needs = needs;
-    this.size = needs.length + 1;
   }
 
-  /** Chances of needs: entry low · size + high for two at once, 0 · size + n for need n alone. */
-  gather(likely: Likely): Float64Array {
+  /** Chances of needs, alone and together. */
+  gather(likely: Likely): NeedChances {
     const { p } = likely;
     const places = this.placesOf(likely);
-    const chances = new Float64Array(this.size * this.size);
+    const chances = new Float64Array(this.together.length);
     for (let k = 0; k < p.length; k++) chances[places[k]] += p[k];
     return chances;
   }
 
   /** The same after an outcome of a test: rows of the likely hypotheses, and the outcome's chance by row. */
-  gatherAfter(likely: Likely, rows: Uint16Array, given: Float64Array): Float64Array {
+  gatherAfter(likely: Likely, rows: Uint32Array, given: Float64Array): NeedChances {
     const { p } = likely;
     const places = this.placesOf(likely);
-    const chances = new Float64Array(this.size * this.size);
+    const chances = new Float64Array(this.together.length);
     let total = 0;
     for (let k = 0; k < p.length; k++) {
       const chance = p[k] * given[rows[k]];
@@ -75,52 +79,66 @@ export class RepairCosting {
   }
 
   /** Where each likely hypothesis stands among the chances. */
-  private placesOf({ first, second }: Likely): Uint32Array {
+  private placesOf({ first, second, pairsEnd, sets }: Likely): Uint32Array {
     if (this.placed?.first === first) return this.placed.places;
-    const { needOfFault, size } = this;
+    const { needOfFault, numberOf } = this;
+    const width = this.needs.length + 1;
     const places = new Uint32Array(first.length);
-    for (let k = 0; k < places.length; k++) {
+    for (let k = 0; k < pairsEnd; k++) {
       const a = needOfFault[first[k]];
       const b = needOfFault[second[k]];
       const high = a > b ? a : b;
       const low = a === b ? NOTHING : a > b ? b : a;
-      places[k] = low * size + high;
+      places[k] = numberOf.get(low * width + high) ?? this.place(low === NOTHING ? [high] : [low, high]);
     }
+    sets.forEach((set, k) => {
+      const needs = [...new Set(set.map((f) => needOfFault[f]))].filter((n) => n !== NOTHING);
+      places[pairsEnd + k] = this.place(needs.sort((a, b) => a - b));
+    });
     this.placed = { first, places };
     return places;
   }
 
-  /** Calls with each chance and its needs, numbered from 1; `low` is 0 for one need alone. */
-  each(chances: Float64Array, visit: (chance: number, low: number, high: number) => void): void {
-    const { size } = this;
-    for (let low = 0; low < size; low++) {
-      for (let high = Math.max(low, 1); high < size; high++) {
-        const chance = chances[low * size + high];
-        if (chance > 0) visit(chance, low, high);
-      }
+  /** Place of a list of needs among the chances; with it, of all that is left of it when some are answered. */
+  place(needs: readonly number[]): number {
+    const list = needs.filter((n) => n !== NOTHING);
+    const code = list.reduce((c, n) => c * (this.needs.length + 1) + n, 0);
+    let number = this.numberOf.get(code);
+    if (number === undefined) {
+      this.numberOf.set(code, (number = this.together.push(list) - 1));
+      if (list.length > 1) list.forEach((_, i) => this.place(list.filter((_n, k) => k !== i)));
     }
+    return number;
+  }
+
+  /** Calls with each chance and its needs, numbered from 1; where nothing has to be done it does not. */
+  each(chances: NeedChances, visit: (chance: number, needs: readonly number[], number: number) => void): void {
+    for (let i = 1; i < chances.length; i++) if (chances[i] > 0) visit(chances[i], this.together[i], i);
   }
 
   /** Chance of each need, alone or with another, in the order of {@link needs}. */
-  shares(chances: Float64Array): Float64Array {
+  shares(chances: NeedChances): Float64Array {
     const share = new Float64Array(this.needs.length);
-    this.each(chances, (chance, low, high) => {
-      share[high - 1] += chance;
-      if (low > 0) share[low - 1] += chance;
+    this.each(chances, (chance, needs) => {
+      for (const n of needs) share[n - 1] += chance;
     });
     return share;
   }
 
+  /** Chance that a need is one of those that have to be answered, unlisted ones left out: that work on it is right. */
+  cureChance(chances: NeedChances, need: RepairOption): number {
+    return this.shares(chances)[this.needs.indexOf(need)];
+  }
+
   /** Chances after a need was answered and the proof still failed, and the chance of coming to that. */
-  failedWithout(chances: Float64Array, need: RepairOption): { chances: Float64Array; chance: number } {
+  failedWithout(chances: NeedChances, need: RepairOption): { chances: NeedChances; chance: number } {
     const done = this.needs.indexOf(need) + 1;
-    const left = new Float64Array(chances.length);
+    const left = new Float64Array(this.together.length);
     let total = 0;
-    this.each(chances, (chance, low, high) => {
-      if (high === done && low === NOTHING) return;
+    this.each(chances, (chance, needs, number) => {
+      if (needs.length === 1 && needs[0] === done) return;
       total += chance;
-      const rest = low === done ? high : high === done ? low : undefined;
-      left[rest ?? low * this.size + high] += chance;
+      left[needs.includes(done) ? this.place(needs.filter((n) => n !== done)) : number] += chance;
     });
     if (total > 0) for (let k = 0; k < left.length; k++) left[k] /= total;
     return { chances: left, chance: total };
@@ -131,13 +149,13 @@ export class RepairCosting {
    * minutes first, each followed by the proof. Source: expected cost of repair in Heckerman, Breese, Rommelse (1995); with
    * two faults the cure comes with the later of the two.
    */
-  unmeasured(chances: Float64Array, access: Access): { order: readonly RepairOption[]; minutes: number } {
+  unmeasured(chances: NeedChances, access: Access): { order: readonly RepairOption[]; minutes: number } {
     const { needs, proof } = this;
     const opening = openingMinutes(access);
     const share = this.shares(chances);
     const worth = needs.map((n, i) => share[i] / (n.weighedMinutes + proof + (n.onBoard ? opening : 0)));
     const order = needs.map((_, n) => n).sort((a, b) => worth[b] - worth[a]);
-    const spent = new Float64Array(this.size);
+    const spent = new Float64Array(needs.length + 1);
     let sum = 0;
     let closed = true;
     for (const n of order) {
@@ -146,10 +164,11 @@ export class RepairCosting {
       spent[n + 1] = sum += needs[n].weighedMinutes + proof;
     }
     let minutes = 0;
-    this.each(chances, (chance, low, high) => {
-      minutes += chance * Math.max(spent[low], spent[high]);
+    this.each(chances, (chance, together) => {
+      minutes += chance * together.reduce((last, n) => Math.max(last, spent[n]), 0);
     });
-    return { order: order.map((n) => needs[n]), minutes };
+    // What no list holds cannot be worked on: it is only searched for.
+    return { order: order.map((n) => needs[n]).filter((n) => n.target.kind !== 'unlisted'), minutes };
   }
 
   /** RankedActions minutes of one work and its proof. */
@@ -158,20 +177,20 @@ export class RepairCosting {
   }
 
   /** Expected weighed minutes of the work alone if what is at fault were known. */
-  known(chances: Float64Array, access: Access): number {
+  known(chances: NeedChances, access: Access): number {
     const { needs, proof } = this;
     const opening = openingMinutes(access);
     let minutes = 0;
-    this.each(chances, (chance, low, high) => {
-      const [a, b] = [low > 0 ? needs[low - 1] : undefined, needs[high - 1]];
-      const opened = a?.onBoard || b.onBoard ? opening : 0;
-      minutes += chance * ((a?.weighedMinutes ?? 0) + b.weighedMinutes + proof + opened);
+    this.each(chances, (chance, together) => {
+      const list = together.map((n) => needs[n - 1]);
+      const opened = list.some((n) => n.onBoard) ? opening : 0;
+      minutes += chance * list.reduce((sum, n) => sum + n.weighedMinutes, proof + opened);
     });
     return minutes;
   }
 
-  /** Entropy of what has to be done, bits; two needs at once count as one of their own. */
-  bits(chances: Float64Array): number {
+  /** Entropy of what has to be done, bits; several needs at once count as one of their own. */
+  bits(chances: NeedChances): number {
     let bits = 0;
     this.each(chances, (chance) => void (bits -= chance * Math.log2(chance)));
     return bits;

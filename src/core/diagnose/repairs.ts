@@ -4,17 +4,20 @@ import { RepairCosting, type RepairOption } from './repair-costing';
 import type { RepairTarget } from './faults';
 import type { Practice } from './practice';
 
-/** What is done to the board: a part replaced, an image rewritten, damage of the board itself mended. */
-export type RepairAction = 'replace' | 'rewrite' | 'mend';
+/** What is done: a part replaced, an image rewritten, damage of the board mended, joints touched up, what it runs on restored. */
+export type RepairAction = 'replace' | 'rewrite' | 'mend' | 'touchUp' | 'clean' | 'restore';
 
 /** What of a board can be worked on. */
-export type BoardTarget = Exclude<RepairTarget, { kind: 'outside' | 'nothing' }>;
+export type BoardTarget = Exclude<RepairTarget, { kind: 'outside' | 'nothing' | 'unlisted' }>;
 
 const ACTION: Readonly<Record<BoardTarget['kind'], RepairAction>> = {
   part: 'replace',
   image: 'rewrite',
   rail: 'mend',
   screw: 'mend',
+  joints: 'touchUp',
+  contacts: 'clean',
+  software: 'restore',
 };
 
 export const repairAction = ({ kind }: BoardTarget): RepairAction => ACTION[kind];
@@ -24,7 +27,11 @@ export function targetName(target: BoardTarget): string {
   switch (target.kind) {
     case 'part':
     case 'image':
+    case 'joints':
+    case 'contacts':
       return target.ref;
+    case 'software':
+      return 'software';
     case 'rail':
       return target.rail;
     case 'screw':
@@ -39,6 +46,12 @@ export function repairLabel(target: BoardTarget): string {
       return `Replace ${target.ref}`;
     case 'image':
       return `Rewrite the image of ${target.ref}`;
+    case 'joints':
+      return `Touch up the joints of ${target.ref}`;
+    case 'contacts':
+      return `Clean the contacts of ${target.ref}`;
+    case 'software':
+      return 'Restore what the device runs on; its data may be lost';
     case 'rail':
       return `Lay a wire past the trace to ${target.rail}`;
     case 'screw':
@@ -67,6 +80,10 @@ export const byWorth = (a: Worth, b: Worth): number =>
 
 type Worth = Pick<Repair, 'cureChance' | 'weighedMinutes'>;
 
+/** What is outside is exchanged, not worked on; and what no list holds has no work. */
+const isWork = ({ target }: RepairOption): boolean =>
+  target.kind !== 'outside' && target.kind !== 'nothing' && target.kind !== 'unlisted';
+
 /** Below this a repair is not worth naming. */
 const LEAST_CURE = 0.01;
 /** A pair is named from this chance of being the cure together on. Engineering estimate. */
@@ -87,10 +104,11 @@ export function rankRepairs(
   const opening = openingMinutes(access);
   const alone = new Map<RepairOption, number>();
   const together: { a: RepairOption; b: RepairOption; p: number }[] = [];
-  cure.each(cure.gather(belief.likely), (p, low, high) => {
-    const [first, second] = [cure.needs[low - 1], cure.needs[high - 1]];
-    if (!second.onBoard || first?.onBoard === false) return;
-    if (!first) alone.set(second, p);
+  cure.each(cure.gather(belief.likely), (p, needs) => {
+    const list = needs.map((n) => cure.needs[n - 1]);
+    if (list.length > 2 || !list.every(isWork)) return;
+    const [first, second] = list;
+    if (!second) alone.set(first, p);
     else if (p >= LEAST_PAIR) together.push({ a: first, b: second, p });
   });
   const step = (need: RepairOption): Repair => {

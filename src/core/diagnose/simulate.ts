@@ -2,7 +2,7 @@ import type { Random } from '../math';
 import type { Fault } from './faults';
 import { definitionOf, type Measurement } from './measurements/registry';
 import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
-import type { Prediction } from './prediction';
+import { anywhereShare, type Prediction } from './prediction';
 import type { Predictor } from './predictor';
 import type { Reading } from './reading';
 import type { Value } from './value';
@@ -31,7 +31,8 @@ export function sampleReading(
   return { measurement, value: sampleValue(measurement, prediction, slip, random), absent, replaced };
 }
 
-function sampleValue(m: Measurement, prediction: Prediction, slip: boolean, random: Random): Value {
+/** A reading drawn from a prediction; a slip reads whatever the instrument can show. */
+export function sampleValue(m: Measurement, prediction: Prediction, slip: boolean, random: Random): Value {
   if (prediction.kind === 'verdict') {
     const fails = random() < (slip ? 0.5 : prediction.failChance);
     return { kind: fails ? 'fail' : 'pass' };
@@ -41,7 +42,11 @@ function sampleValue(m: Measurement, prediction: Prediction, slip: boolean, rand
     const chance = names.map((name) => (slip ? 1 / names.length : prediction.chance[name]));
     return { kind: 'choice', choice: names[pickWeighted(chance, random)] };
   }
-  const weights = prediction.alternatives.map((a) => a.weight);
-  const alternative = prediction.alternatives[pickWeighted(weights, random)];
-  return definitionOf(m).scale.sample(alternative, slip, random);
+  const { alternatives } = prediction;
+  const weights = alternatives.map((a) => a.weight);
+  // What may read anything is drawn as a slip is.
+  const share = anywhereShare(prediction);
+  const anything = share > 0 && random() < share;
+  const alternative = alternatives[pickWeighted(weights, random)];
+  return definitionOf(m).scale.sample(alternative, slip || anything, random);
 }

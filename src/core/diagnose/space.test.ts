@@ -3,7 +3,7 @@ import { suspectPairs, updateBelief } from './belief';
 import { FaultCase } from './case';
 import { Predictor } from './predictor';
 import { HypothesisSpace } from './space';
-import type { TestTable } from './outcome-partition';
+import { TestTable, assignRows, type OutcomePartition } from './outcome-partition';
 import type { Fault } from './faults';
 
 const fault = (id: string, ref: string, weight: number): Fault => ({
@@ -15,18 +15,18 @@ const fault = (id: string, ref: string, weight: number): Fault => ({
   mendedBy: { kind: 'nothing' },
 });
 const faults = [fault('a', 'U1', 3), fault('b', 'U1', 1), fault('c', 'U2', 2), fault('outside', '', 4)];
-const space = new HypothesisSpace(faults);
+const each = (list: readonly Fault[]): HypothesisSpace =>
+  new HypothesisSpace(list, { of: Uint16Array.from(list.keys()), members: list.map((_, i) => [i]) });
+const space = each(faults);
+const even = new Float64Array(5).fill(1);
 /** A test with two rows: it reads "bad" whenever fault c is there. */
-const table: TestTable = {
+const partition: OutcomePartition = {
   keyOf: Uint16Array.from([0, 0, 1, 0]),
   keys: 2,
-  rowOf: Uint16Array.from([0, 1, 1, 1]),
-  rows: [
-    { kind: 'verdict', failChance: 0.1 },
-    { kind: 'verdict', failChance: 0.9 },
-  ],
-  classes: [],
+  rowName: (a, b) => Math.max(a, b),
+  predict: (...keys) => ({ kind: 'verdict', failChance: keys.some((k) => k > 0) ? 0.9 : 0.1 }),
 };
+const table = new TestTable(partition, assignRows(partition));
 
 describe('a small space, worked by hand', () => {
   test('holds every single and every pair once, in the stated order', () => {
@@ -49,7 +49,7 @@ describe('a small space, worked by hand', () => {
 
   test('gives pairs of one part, and pairs with "nothing wrong", no chance', () => {
     const board = demoBoard('heronlog-4-c');
-    const p = space.prior(board, [], {});
+    const { p } = space.prior(board, [], {});
     expect(p.reduce((s, v) => s + v, 0)).toBeCloseTo(1, 12);
     expect([p[4], p[6], p[8], p[9]]).toEqual([0, 0, 0, 0]);
     // Singles keep their proportions, and so do the pairs that may be: a and c against b and c as 3 to 1.
@@ -95,10 +95,10 @@ describe('a small space, worked by hand', () => {
   test('the bench’s own shares of double faults and of bad new parts count', () => {
     const board = demoBoard('heronlog-4-c');
     const pairs = (p: Float64Array): number => p.slice(4).reduce((s, v) => s + v, 0);
-    expect(pairs(space.prior(board, [], { doubleShare: 0 }))).toBe(0);
-    expect(pairs(space.prior(board, [], { doubleShare: 0.4 }))).toBeCloseTo(0.4, 9);
-    const fresh = new HypothesisSpace([...faults, { ...fault('c/new', 'U2', 2), fresh: true }]);
-    const bad = (deadOnArrival: number): number => fresh.marginal(fresh.prior(board, [], { deadOnArrival }))[4];
+    expect(pairs(space.prior(board, [], { doubleShare: 0 }).p)).toBe(0);
+    expect(pairs(space.prior(board, [], { doubleShare: 0.4 }).p)).toBeCloseTo(0.4, 9);
+    const fresh = each([...faults, { ...fault('c/new', 'U2', 2), fitting: 1, rate: 0.02 }]);
+    const bad = (deadOnArrival: number): number => fresh.marginal(fresh.prior(board, [], { deadOnArrival }).p, even)[4];
     expect(bad(0)).toBe(0);
     expect(bad(0.1)).toBeGreaterThan(3 * bad(0.02));
   });
@@ -106,7 +106,7 @@ describe('a small space, worked by hand', () => {
   test('mass by row and marginals agree with adding up', () => {
     const p = Float64Array.from([0.1, 0.05, 0.2, 0.05, 0, 0.3, 0, 0.2, 0, 0.1]);
     expect([...space.rowMass(p, table)].map((v) => v.toFixed(10))).toEqual(['0.2000000000', '0.8000000000']);
-    expect([...space.marginal(p)].map((v) => v.toFixed(10))).toEqual([
+    expect([...space.marginal(p, even.subarray(0, 4))].map((v) => v.toFixed(10))).toEqual([
       '0.4000000000',
       '0.2500000000',
       '0.8000000000',
@@ -120,14 +120,23 @@ describe('new parts', () => {
 
   test('bring along faults of their own, with the rate of parts that are bad out of the packet', () => {
     const { faults: all, marginal } = updateBelief(predictor, [], [], {}, ['U4']);
-    const fresh = all.map((f, i) => (f.fresh ? marginal[i] : 0)).reduce((s, v) => s + v, 0);
-    expect(all.filter((f) => f.fresh).every((f) => f.ref === 'U4' && f.words.startsWith('New U4'))).toBe(true);
+    const chance = (counts: (id: string) => boolean): number =>
+      all.reduce((s, f, i) => (f.fitting !== undefined && counts(f.id) ? s + marginal[i] : s), 0);
+    const soldered = /(joint|bridge|moved|type|reversed)/;
+    const fresh = chance((id) => !soldered.test(id));
+    expect(
+      all.filter((f) => f.fitting !== undefined).every((f) => f.ref === 'U4' && f.words.startsWith('New U4')),
+    ).toBe(true);
     expect(fresh).toBeGreaterThan(0.015);
     expect(fresh).toBeLessThan(0.025);
+    // 0.2 % for each joint of a leadless part that is missed, 0.1 % for each two that may join (stated estimates).
+    expect(chance((id) => id.includes('/joint/'))).toBeGreaterThan(0.01);
+    expect(chance((id) => soldered.test(id))).toBeLessThan(0.08);
   });
 
   test('a case is made once for the same new parts, in any order', () => {
-    expect(FaultCase.of(predictor, ['U4', 'C14'])).toBe(FaultCase.of(predictor, ['C14', 'U4', 'U4']));
+    expect(FaultCase.of(predictor, ['U4', 'C14'])).toBe(FaultCase.of(predictor, ['C14', 'U4']));
+    expect(FaultCase.of(predictor, ['U4', 'U4'])).not.toBe(FaultCase.of(predictor, ['U4']));
     expect(FaultCase.of(predictor, ['U9/image'])).toBe(FaultCase.of(predictor, []));
   });
 });
@@ -160,7 +169,7 @@ test('the story of an earlier repair brings bridges, lifted pads and screws; a b
 });
 
 test('pairs are listed by parts, likeliest first', () => {
-  const pairs = suspectPairs(updateBelief(Predictor.of(demoBoard('heronlog-4-c')), [], []), 5);
+  const pairs = suspectPairs(updateBelief(Predictor.of(demoBoard('heronlog-4-c')), [], []), undefined, 5);
   expect(pairs).toHaveLength(5);
   expect(pairs.map((p) => p.p)).toEqual([...pairs.map((p) => p.p)].sort((a, b) => b - a));
   for (const { refs } of pairs) expect(refs[0]).not.toBe(refs[1]);

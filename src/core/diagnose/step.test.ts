@@ -11,7 +11,7 @@ import { rankActions } from './step';
 import { RepairCosting } from './repair-costing';
 
 const NONE: ReadonlySet<string> = new Set();
-const at = { absent: NONE, replaced: NONE, taken: [] };
+const at = { absent: NONE, replaced: [], taken: [] };
 
 describe('on boards small enough to search every order of tests and work', () => {
   test.each(smallBoards().map((b) => [b.id, b] as const))('%s: within 15 % of the best possible', (_, board) => {
@@ -37,7 +37,7 @@ describe('on boards small enough to search every order of tests and work', () =>
 
 describe('what work costs when nothing is measured', () => {
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
-  const belief = updateBelief(predictor, [], [], { doubleShare: 0 });
+  const belief = updateBelief(predictor, [], [], { doubleShare: 0, unlisted: 0 });
   const cure = new RepairCosting(belief, NONE, NONE);
   const chances = cure.gather(belief.likely);
 

@@ -1,8 +1,12 @@
 import type { Belief } from './belief';
 import { deeper, type Access } from './access';
-import { accessFor } from './measurement';
+import { workNames } from './faults';
+import type { Board } from '../board';
+import { accessFor, placeOf } from './measurement';
+import type { Near } from './measurements/definition';
 import { clearedFaults } from './reading';
 import { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
+import { inBenchOrder } from './order';
 import { RepairCosting, type RepairOption } from './repair-costing';
 
 /** A test, with what the job is then expected to take. */
@@ -11,14 +15,18 @@ export interface RankedTest extends Proposal {
   readonly expectedMinutes?: number;
 }
 
+type WeighedTest = RankedTest & { readonly expectedMinutes: number };
+
 /** Tests and work on one scale: minutes to a proven cure. */
 export interface RankedActions {
   /** Looked into first, least minutes first; then the others by information for their minutes. */
   readonly tests: readonly RankedTest[];
   /** What to do first if nothing more is measured, and the minutes that are then to be expected. */
-  readonly work?: { readonly need: RepairOption; readonly expectedMinutes: number };
+  readonly work?: { readonly need: RepairOption; readonly cureChance: number; readonly expectedMinutes: number };
   /** True where work now is expected to take less than any test first. */
   readonly repairFirst: boolean;
+  /** What the job is expected to take with any test first: "why not mine?". */
+  readonly weigh: (t: Proposal) => WeighedTest;
 }
 
 /** So many of the most informative tests are looked into. Six did as well as sixteen and thirty on the small boards (measured). */
@@ -26,7 +34,9 @@ const LOOKED_INTO = 6;
 /** Below this a test says next to nothing, bits. Engineering estimate. */
 const LEAST_BITS = 0.003;
 /** A test that saves less than this is not worth the reach for the probe, minutes. Engineering estimate. */
-const LEAST_GAIN_MINUTES = 1;
+const LEAST_GAIN_MINUTES = 1.5;
+/** No work is proposed that so rarely is part of the cure. */
+export const LEAST_CURE = 0.02;
 /** Outcomes rarer than this are not followed. */
 const LEAST_CHANCE = 1e-3;
 
@@ -42,18 +52,19 @@ export function rankActions(
   allowed: (p: Proposal) => boolean = () => true,
 ): RankedActions {
   const { absent, access } = context;
-  const { space } = belief.case;
-  const cleared = new Set(clearedFaults({ replaced: [...context.replaced], swapped: context.swapped }));
-  const cure = new RepairCosting(belief, absent, cleared, context.practice, context.worth);
-  const proposals = proposeTests(belief, context).filter(allowed);
+  const { space } = belief;
+  const done = clearedFaults({ replaced: context.replaced, swapped: context.swapped });
+  const cure = new RepairCosting(belief, absent, new Set(workNames(done)), context.practice, context.worth);
+  const inOrder = inBenchOrder(belief, context);
+  const proposals = proposeTests(belief, context).filter((p) => inOrder(p) && allowed(p));
   const best = proposals.filter((t) => t.bits > LEAST_BITS).slice(0, LOOKED_INTO);
   const chances = cure.gather(belief.likely);
   const atOnce = cure.unmeasured(chances, access);
   const rate = best.reduce((most, t) => Math.max(most, t.bitsPerMinute), 1e-9);
   const minutesFrom = (after: Float64Array, then: Access): number =>
     Math.min(cure.unmeasured(after, then).minutes, cure.known(after, then) + cure.bits(after) / rate);
-  const weighed = best.map((t): RankedTest & { expectedMinutes: number } => {
-    const { table, outcomes } = outcomesOf(belief, t.measurement, absent, cleared);
+  const weigh = (t: Proposal): WeighedTest => {
+    const { table, outcomes } = outcomesOf(belief, t.measurement, absent, done);
     const rows = space.likelyRows(belief.likely, table);
     const then = deeper(access, accessFor(t.measurement));
     const followed = outcomes.map((o) =>
@@ -62,15 +73,51 @@ export function rankActions(
         : o.p * minutesFrom(cure.gatherAfter(belief.likely, rows, o.given), then),
     );
     return { ...t, expectedMinutes: followed.reduce((s, v) => s + v, t.minutes) };
-  });
-  weighed.sort((a, b) => a.expectedMinutes - b.expectedMinutes);
-  const [need] = atOnce.order;
-  const work = need && { need, expectedMinutes: workMinutesFrom(cure, chances, need, access, minutesFrom) };
+  };
+  const weighed = inAcceptedOrder(best.map(weigh), belief.case.predictor.board, context.near);
+  const share = cure.shares(chances);
+  const need = atOnce.order.find((n) => share[cure.needs.indexOf(n)] >= LEAST_CURE);
+  const work = need && {
+    need,
+    cureChance: cure.cureChance(chances, need),
+    expectedMinutes: workMinutesFrom(cure, chances, need, access, minutesFrom),
+  };
   return {
+    weigh,
     tests: [...weighed, ...proposals.filter((t) => !best.includes(t))],
     work,
     repairFirst: work !== undefined && !(weighed[0]?.expectedMinutes < work.expectedMinutes - LEAST_GAIN_MINUTES),
   };
+}
+
+/** Tests that differ by less than this are as good as equal, minutes. Engineering estimate. */
+const NEAR_EQUAL_MINUTES = 0.4;
+/** A test that is as good and says so many times as much comes first. Engineering estimate. */
+const TELLING = 2;
+/** Of tests that differ by less than this the nearest comes first, minutes. Engineering estimate. */
+const NEAREST_MINUTES = 0.1;
+
+/**
+ * Least expected minutes first; but where one that is as good as equal says far more, that one, and where several are the
+ * same, the one whose point is nearest.
+ */
+function inAcceptedOrder(tests: readonly WeighedTest[], board: Board, near: Near | undefined): WeighedTest[] {
+  const sorted = [...tests].sort((a, b) => a.expectedMinutes - b.expectedMinutes);
+  const [least] = sorted;
+  if (!least) return sorted;
+  const within = (minutes: number): WeighedTest[] =>
+    sorted.filter((t) => t.expectedMinutes - least.expectedMinutes < minutes);
+  const telling = within(NEAR_EQUAL_MINUTES).filter((t) => t.bits > TELLING * least.bits);
+  const distance = (t: WeighedTest): number => {
+    // Taken from outside, the probe has no way to go.
+    const place = near && accessFor(t.measurement) !== 'closed' ? placeOf(board, t.measurement, near) : undefined;
+    return place ? Math.hypot(place.xMm - near!.xMm, place.yMm - near!.yMm) : 0;
+  };
+  const first =
+    telling.length > 0
+      ? telling.sort((a, b) => b.bits - a.bits)
+      : within(NEAREST_MINUTES).sort((a, b) => distance(a) - distance(b));
+  return [...first, ...sorted.filter((t) => !first.includes(t))];
 }
 
 /** The work and its proof, and what is left to do where the proof still fails. */

@@ -23,12 +23,22 @@ export function ProbeSidebar({ job }: { job: JobView }) {
             <strong>{pair.refs.join(' and ')} together</strong>: {formatChance(pair.p)}.
           </Text>
         ))}
-        {cured && (
-          <Text fontSize="14px" color="leaf" mt="1">
-            {formatChance(job.curedChance)} of this lies on what was already replaced.
-          </Text>
-        )}
       </SidebarPart>
+      {job.unexplained && <Unexplained unexplained={job.unexplained} />}
+      {(job.cured.length > 0 || cured) && (
+        <SidebarPart title="Cured">
+          {job.cured.map((s) => (
+            <Text key={s.words} fontSize="14px" color="leaf">
+              {s.words}: mended, {formatChance(s.p)}.
+            </Text>
+          ))}
+          {cured && (
+            <Text fontSize="14px" color="quiet" mt="1">
+              {formatChance(job.curedChance)} that nothing else was wrong.
+            </Text>
+          )}
+        </SidebarPart>
+      )}
       {job.surprise && (
         <Text fontSize="14px" color="amberText" borderLeft="3px solid" borderColor="amber" pl="3">
           {job.surprise}
@@ -68,6 +78,28 @@ export function ProbeSidebar({ job }: { job: JobView }) {
   );
 }
 
+/** No listed fault explains what was read: what does not fit, and what narrows it down. */
+function Unexplained({ unexplained: { strange, unlisted } }: { unexplained: NonNullable<JobView['unexplained']> }) {
+  return (
+    <SidebarPart title="No listed fault explains this">
+      <Text fontSize="14px" color="rust" mb="1">
+        Something that no list holds is at work with {formatChance(unlisted)}.
+        {strange.length > 0 && ' What does not fit:'}
+      </Text>
+      {strange.slice(0, MOST_STRANGE).map((reading) => (
+        <Text key={reading} fontSize="14px" fontFamily="mono">
+          {reading}
+        </Text>
+      ))}
+      <Text fontSize="14px" color="quiet" mt="1">
+        Narrow it down before any part is changed: read again, halve the way along the rail, compare with a good board,
+        take an optional part off. Or stop.
+      </Text>
+    </SidebarPart>
+  );
+}
+
+const MOST_STRANGE = 3;
 const MOST_DIFFERENCES = 4;
 const DIFFERENCE_COLOUR = { good: 'leaf', bad: 'rust', plain: 'quiet' } as const;
 

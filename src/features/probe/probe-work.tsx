@@ -43,8 +43,15 @@ function TestHeadline({
   test: JobView['tests'][number] | undefined;
   chosen: boolean;
 }) {
-  const { workNow } = job;
-  if (workNow && !chosen) {
+  const { workNow, stop } = job;
+  if (stop !== undefined && !chosen)
+    return (
+      <Headline title={stop} aside={test ? 'or measure on' : 'stop'}>
+        Record what was found: hours already spent do not count.
+        {test && ` Still to be had: ${test.title}.`}
+      </Headline>
+    );
+  if (workNow && !chosen && !test?.again) {
     return (
       <Headline title={`${workNow.repair.words}: cures ${formatInHundred(workNow.repair.cureChance)}`} aside="work now">
         No test saves more than it costs any more. Press <Key>4</Key> to decide, or measure on:{' '}
@@ -61,7 +68,7 @@ function TestHeadline({
     );
   return (
     <Headline
-      title={test.title}
+      title={test.again ? `Take again before anything is replaced: ${test.title}` : test.title}
       aside={`${formatMinutes(test.minutes)}, ${test.shield ? `shield ${test.shield} off` : ACCESS_WORDS[test.access]}`}
     >
       {test.shield &&

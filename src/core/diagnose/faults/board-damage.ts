@@ -33,7 +33,7 @@ export function solderBridges(board: Board): Fault[] {
       ref: small.part.ref,
       words: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
       weight: WEIGHT.solderBridge,
-      effects: [effect, ...joinedCc(board, nets)],
+      effects: [effect, { kind: 'visible', ref: small.part.ref, as: 'bridge' }, ...joinedCc(board, nets)],
       mendedBy: { kind: 'part', ref: small.part.ref },
       story: 'earlierRepair',
     });

@@ -1,6 +1,6 @@
 import type { Part, PlugSide } from '../../board';
 import type { OutsideThing } from './outside';
-import type { RepairTarget } from './repair-target';
+import { targetKey, type RepairTarget } from './repair-target';
 import type { HistoryFlag } from './story';
 
 /** What a fault does to the board. A double fault is the union of two lists. */
@@ -33,7 +33,15 @@ export type Effect =
   /** A rail that is cut off from what feeds it. */
   | { readonly kind: 'cut'; readonly rail: string }
   | { readonly kind: 'outside'; readonly what: OutsideThing }
-  | { readonly kind: 'stuckOn'; readonly ref: string };
+  | { readonly kind: 'stuckOn'; readonly ref: string }
+  /** One joint of a part that does not conduct: the part is without this net, which reads as without it at every other point. */
+  | { readonly kind: 'jointOpen'; readonly ref: string; readonly pin: string; readonly net: string }
+  /** A resistor that has left its value. @property factor its resistance against the one it should have. */
+  | { readonly kind: 'drift'; readonly element: string; readonly ref: string; readonly factor: number }
+  /** What shows at a part's joints to the eye and to a finger, and to nothing else. */
+  | { readonly kind: 'visible'; readonly ref: string; readonly as: 'open' | 'bridge' | 'crack' | 'moved' | 'reversed' }
+  /** What the device runs on is damaged: functions fail whatever the board does. */
+  | { readonly kind: 'software' };
 
 export interface Fault {
   /** Stable name, for example `U4/short/AON33`. */
@@ -46,8 +54,16 @@ export interface Fault {
   readonly weight: number;
   /** What mends it. */
   readonly mendedBy: RepairTarget;
-  /** Of a part that was newly fitted: it counts only from then on. */
-  readonly fresh?: boolean;
+  /**
+   * Of a part that was newly fitted: the how manieth new one it is, from 1. It counts from its fitting until the next one.
+   */
+  readonly fitting?: number;
+  /** Of a newly fitted part: chance that this fitting brought it about. */
+  readonly rate?: number;
+  /** Of a contact that comes and goes: share of the readings that meet it. */
+  readonly seen?: number;
+  /** Set for what no list holds: something at this net, or something that is not drawn at all (null). */
+  readonly unlistedAt?: string | null;
   /** The story that makes this fault much likelier. */
   readonly story?: HistoryFlag;
 }
@@ -84,9 +100,30 @@ export function faultOf(
   };
 }
 
-/** A fault no longer counts once its part is off, replaced, or the fault itself is mended; a new part's own faults begin then. */
+/** The name under which the n-th piece of work on a target stands among what was cleared: `U4`, then `U4#2`. */
+export const workName = (key: string, nth: number): string => (nth === 1 ? key : `${key}#${nth}`);
+
+/** Every piece of work by its own name: what was done twice stands twice in the list. */
+export function workNames(done: Iterable<string>): string[] {
+  const times = new Map<string, number>();
+  return Array.from(done, (key) => {
+    const nth = (times.get(key) ?? 0) + 1;
+    times.set(key, nth);
+    return workName(key, nth);
+  });
+}
+
+/**
+ * A fault no longer counts once its part is off, replaced, or what mends the fault was done. The faults of a new part
+ * begin with its fitting and end with the next.
+ * @param cleared what was done, by {@link workNames}.
+ */
 export function isGone(fault: Fault, absent: ReadonlySet<string>, cleared: ReadonlySet<string>): boolean {
-  if (fault.ref !== '' && absent.has(fault.ref)) return true;
-  if (fault.fresh) return !cleared.has(fault.ref);
-  return cleared.has(fault.ref) || cleared.has(fault.id);
+  const { ref, fitting } = fault;
+  if (ref !== '' && absent.has(ref)) return true;
+  const { mendedBy } = fault;
+  const byOther = mendedBy.kind !== 'part' || mendedBy.ref !== ref;
+  const mended = cleared.has(fault.id) || (byOther && cleared.has(targetKey(mendedBy)));
+  if (fitting === undefined) return mended || cleared.has(ref);
+  return mended || !cleared.has(workName(ref, fitting)) || cleared.has(workName(ref, fitting + 1));
 }

@@ -9,6 +9,14 @@ export type RepairTarget =
   | { readonly kind: 'rail'; readonly rail: string }
   /** What a screw pierced. */
   | { readonly kind: 'screw'; readonly screw: string }
+  /** The joints of a part: touched up or flowed again. @property fitting of which new part, where it is one. */
+  | { readonly kind: 'joints'; readonly ref: string; readonly fitting?: number }
+  /** The contacts of a connector are cleaned. */
+  | { readonly kind: 'contacts'; readonly ref: string }
+  /** What the device runs on is restored. */
+  | { readonly kind: 'software' }
+  /** What no list holds, at a net or not drawn at all: there is no work to name. */
+  | { readonly kind: 'unlisted'; readonly net: string | null }
   | { readonly kind: 'outside'; readonly what: OutsideThing }
   | { readonly kind: 'nothing' };
 
@@ -26,6 +34,14 @@ export function targetKey(target: RepairTarget): string {
       return target.rail;
     case 'screw':
       return target.screw;
+    case 'joints':
+      return `${target.ref}${target.fitting === undefined ? '' : `@${target.fitting}`}${JOINTS}`;
+    case 'contacts':
+      return `${target.ref}/contacts`;
+    case 'software':
+      return 'software';
+    case 'unlisted':
+      return `unlisted/${target.net ?? ''}`;
     case 'outside':
       return outsideFaultId(target.what);
     case 'nothing':
@@ -33,9 +49,27 @@ export function targetKey(target: RepairTarget): string {
   }
 }
 
+const JOINTS = '/joints';
+
+/** The part whose joints a key names; none where it names something else. */
+export const jointsOf = (key: string): string | undefined =>
+  key.endsWith(JOINTS) ? key.slice(0, -JOINTS.length) : undefined;
+
+/**
+ * The key under which work that is done now is kept: the joints of a part are those of the one that is on the board.
+ * @param replaced what was replaced before, a part as often as it was.
+ */
+export function currentKey(target: RepairTarget, replaced: readonly string[]): string {
+  if (target.kind !== 'joints') return targetKey(target);
+  const fitting = replaced.filter((key) => key === target.ref).length;
+  return targetKey(fitting === 0 ? target : { ...target, fitting });
+}
+
 /** The part or memory that a target is about; none where it is about the board itself or nothing on it. */
 export const targetRef = (target: RepairTarget): string | undefined =>
-  target.kind === 'part' || target.kind === 'image' ? target.ref : undefined;
+  target.kind === 'part' || target.kind === 'image' || target.kind === 'joints' || target.kind === 'contacts'
+    ? target.ref
+    : undefined;
 
 /** Everything on a board that work can be done to, by key; made once for a board. */
 const targets = new WeakMap<Board, ReadonlyMap<string, RepairTarget>>();
@@ -49,6 +83,9 @@ export function clearedTarget(board: Board, key: string): RepairTarget | undefin
       ...memoriesOf(board).map((ref): RepairTarget => ({ kind: 'image', ref })),
       ...board.parts.filter((p) => p.kind === 'flash').map((p): RepairTarget => ({ kind: 'image', ref: p.ref })),
       ...board.rails.map((r): RepairTarget => ({ kind: 'rail', rail: r.id })),
+      ...board.parts.map((p): RepairTarget => ({ kind: 'joints', ref: p.ref })),
+      ...board.parts.filter((p) => p.kind === 'connector').map((p): RepairTarget => ({ kind: 'contacts', ref: p.ref })),
+      { kind: 'software' },
       ...board.screws.map((s): RepairTarget => ({ kind: 'screw', screw: s.id })),
     ];
     known = new Map(all.map((t) => [targetKey(t), t]));

@@ -51,6 +51,7 @@ export const contactDrop = defineMeasurement<ContactDropMeasurement>({
   outside: true,
   checklistRank: 8,
   scale: dropScale,
+  touches: (board, m) => [netAt(board, m.port, m.pin)],
   predict: (model, m, fault, absent) =>
     absent.has(m.port) ? openDrop() : dropAtPin(model, m.port, m.pin, m.pin, fault, absent),
   partition(partitioner, m) {

@@ -108,11 +108,15 @@ export interface MeasurementDefinition<M extends { readonly kind: string }> {
   readonly errorRate: number;
   /** True where another charger, cable or pack may change the reading. */
   readonly seesSwaps: boolean;
+  /** True where a contact that comes and goes shows each time: a look, a finger on it. */
+  readonly meetsAlways?: boolean;
   /** True where it belongs to the Outside stage: taken at the port, the device closed. */
   readonly outside: boolean;
   /** Place in a fixed checklist, rising; undefined where a checklist does not hold it. */
   readonly checklistRank?: number;
   readonly scale: Scale;
+  /** Nets whose state the reading depends on; what is joined to them as good as directly is added by the caller. */
+  readonly touches: (board: Board, m: M) => readonly string[];
   /** The named answers of a choice. */
   readonly choices?: (board: Board, m: M) => readonly string[];
   /** What it reads with a fault in the circuit; faults that no longer count are left out before. */

@@ -33,6 +33,7 @@ export const diodeDrop = defineMeasurement<DiodeDropMeasurement>({
   seesSwaps: false,
   outside: false,
   scale: dropScale,
+  touches: (_board, m) => [m.net],
   predict: (model, m, fault, absent) =>
     dropOfNet(model, m.net, portPin(model.board, m.net)?.name.split('.')[1], fault, absent),
   partition: (partitioner, m) => partitioner.diodeDrop(m.net, 'drop'),

@@ -6,14 +6,17 @@ import { OBSERVATION } from './observation';
 import { DROP_OPEN_V } from './scale';
 
 /** Diode mode: spread of a normal drop, and what a short to ground reads, V. Common practice. */
-const DROP_SPREAD_V = 0.012;
+const DROP_FLOOR_V = 0.012;
+/** All drops of a day shift with the board's temperature and the meter: so much of the drop. Engineering estimate. */
+const DROP_SHARE = 0.02;
+const spreadV = (dropV: number): number => Math.hypot(DROP_FLOOR_V, DROP_SHARE * dropV);
 const DROP_SHORT_V = 0.02;
 /** Below this a diode test shows a short, ohm. Common practice. */
 export const DROP_SHORT_BELOW_OHM = 30;
 /** What a net without a stated drop reads, V. Engineering estimate: the middle of silicon input structures. */
 const USUAL_DROP_V = 0.4;
 
-const OPEN = valuesOf(alternative(DROP_OPEN_V, DROP_SPREAD_V));
+const OPEN = valuesOf(alternative(DROP_OPEN_V, DROP_FLOOR_V));
 
 /**
  * Diode mode at a net.
@@ -29,32 +32,32 @@ export function dropOfNet(
   const { board } = model;
   const { diodeV: normal = USUAL_DROP_V, lowByNature } = board.nets[net];
   const isShorted = model.resistanceOhm(net, groundNet(board), fault, absent) < DROP_SHORT_BELOW_OHM && !lowByNature;
-  if (isShorted) return valuesOf(alternative(DROP_SHORT_V, DROP_SPREAD_V));
+  if (isShorted) return valuesOf(alternative(DROP_SHORT_V, DROP_FLOOR_V));
   const isOpen = (e: Effect): boolean => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact;
   if (contact !== null && fault.effects.some(isOpen)) return OPEN;
   const by = OBSERVATION.diodeDrop;
   if (fault.effects.some((e) => e.kind === 'leak' && e.net === net))
-    return valuesOf(alternative(by.leak.shareOfNormal * normal, 2 * DROP_SPREAD_V));
+    return valuesOf(alternative(by.leak.shareOfNormal * normal, 2 * spreadV(normal)));
   if (fault.effects.some((e) => e.kind === 'dirty' && e.net === net)) {
     const { dirty } = by;
     return valuesOf(
-      alternative(normal, DROP_SPREAD_V, dirty.normal),
+      alternative(normal, spreadV(normal), dirty.normal),
       alternative(normal + dirty.raisedByV, dirty.raisedSdV, dirty.raised),
     );
   }
   const { chips, cut } = model.behind(net, fault, absent);
-  if (chips.length === 0) return cut ? OPEN : valuesOf(alternative(normal, DROP_SPREAD_V));
+  if (chips.length === 0) return cut ? OPEN : valuesOf(alternative(normal, spreadV(normal)));
   if (chips.every((ref) => absent.has(ref))) return OPEN;
   const damaged = fault.effects.some(
     (e) =>
       (e.kind === 'inputs' && chips.includes(e.ref)) ||
       (e.kind === 'ccDead' && chips.includes(e.ref) && model.isCcNet(net, e.side)),
   );
-  if (!damaged) return valuesOf(alternative(normal, DROP_SPREAD_V));
+  if (!damaged) return valuesOf(alternative(normal, spreadV(normal)));
   const { damagedInputs } = by;
   return valuesOf(
-    alternative(normal, DROP_SPREAD_V, damagedInputs.normal),
-    alternative(DROP_OPEN_V, DROP_SPREAD_V, damagedInputs.open),
+    alternative(normal, spreadV(normal), damagedInputs.normal),
+    alternative(DROP_OPEN_V, DROP_FLOOR_V, damagedInputs.open),
     alternative(normal + damagedInputs.raisedByV, damagedInputs.raisedSdV, damagedInputs.raised),
   );
 }
@@ -70,7 +73,9 @@ export function dropAtPin(
 ): Prediction {
   const net = partByRef(model.board, ref)!.pins[pin];
   if (net === undefined) return OPEN;
-  if (net === groundNet(model.board)) return valuesOf(alternative(0, DROP_SPREAD_V));
+  if (net === groundNet(model.board)) return valuesOf(alternative(0, DROP_FLOOR_V));
+  const isOpenHere = (e: Effect): boolean => e.kind === 'jointOpen' && e.ref === ref && e.pin === pin;
+  if (contact === null && fault.effects.some(isOpenHere)) return OPEN;
   return dropOfNet(model, net, contact, fault, absent);
 }
 

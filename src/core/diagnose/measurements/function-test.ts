@@ -1,10 +1,12 @@
 import { z } from 'zod';
+import { partByRef, type Board } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
 import { ok } from '../../result';
 import type { CircuitModel } from '../circuit-model';
 import type { Fault } from '../faults';
 import { numberKeys } from '../outcome-partition';
 import { verdict } from '../prediction';
+import { netsOfRail } from '../islands';
 import { defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
 import { bad, good } from './interpretation';
 import { verdictOf } from './line-value';
@@ -42,6 +44,7 @@ export const functionTest = defineMeasurement<FunctionTestMeasurement>({
   outside: false,
   checklistRank: 7,
   scale: verdictScale('works', 'fails'),
+  touches: (board, m) => netsOfFunction(board, m.fn),
   predict(model, m, fault, absent) {
     const { brokenFails, soundFails } = OBSERVATION.functionTest;
     return verdict(isBroken(model, m.fn, fault, absent) ? brokenFails : soundFails);
@@ -107,4 +110,14 @@ function isBroken(model: CircuitModel, fnId: string, fault: Fault, absent: Reado
     const { railVolts } = model.solvePower(fault, absent, { port: port.id, side: 'A', pack: 'in' });
     return fn.rails.some((id) => railVolts.get(id) === 0);
   });
+}
+
+/** Its rails with what feeds them, and the nets of its parts that carry signals. */
+function netsOfFunction(board: Board, fnId: string): string[] {
+  const fn = board.functions.find((f) => f.id === fnId)!;
+  const signals = fn.parts.flatMap((ref) => Object.values(partByRef(board, ref)?.pins ?? {}));
+  return [
+    ...fn.rails.flatMap((rail) => netsOfRail(board, rail)),
+    ...signals.filter((net) => board.nets[net].role === 'signal'),
+  ];
 }

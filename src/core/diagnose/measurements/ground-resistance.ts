@@ -39,6 +39,7 @@ export const groundResistance = defineMeasurement<GroundResistanceMeasurement>({
   outside: false,
   checklistRank: 10,
   scale: resistanceScale,
+  touches: (_board, m) => [m.net],
   predict: (model, m, fault, absent) => resistanceBetween(model, m.net, groundNet(model.board), fault, absent),
   partition: (partitioner, m) => partitioner.resistance(m.net, partitioner.ground),
   interpret: ({ model, soundMean }, m, value) => interpretOhm(model.board, m.net, soundMean(), value),
@@ -58,6 +59,8 @@ function probedNets(board: Board): string[] {
 
 /** Spread of a shorted part's resistance: 0.5–5 Ω covers about 95 %, as log10. */
 const SHORT_SPREAD = 0.25;
+/** Spread of a leak, as log10: from tens of ohms to some kilohms. Engineering estimate. */
+const LEAK_SPREAD = 0.4;
 /** Spread of a sound network against its board file, as log10. Engineering estimate. */
 const HEALTHY_SPREAD = 0.1;
 /** A fault that moves a resistance by less leaves it as it was, log10; half a row's width. */
@@ -76,7 +79,9 @@ export function resistanceBetween(
   const healthy = model.networkWithout(absent).resistanceOhm(a, b);
   const ohm = model.resistanceOhm(a, b, fault, absent);
   const isMoved = Math.abs(Math.log10((ohm + LEADS_OHM) / (healthy + LEADS_OHM))) > MOVED_DECADES;
-  const spread = Math.hypot(HEALTHY_SPREAD + lowEndSpread(ohm), isMoved && ohm < LOW_OHM ? SHORT_SPREAD : 0);
+  const leaks = fault.effects.some((e) => e.kind === 'shunt' && e.ohm > SHORT_BELOW_OHM);
+  const own = !isMoved ? 0 : ohm < LOW_OHM ? SHORT_SPREAD : leaks ? LEAK_SPREAD : 0;
+  const spread = Math.hypot(HEALTHY_SPREAD + lowEndSpread(ohm), own);
   return valuesOf(alternative(shownLogOhm(ohm), spread));
 }
 

@@ -41,6 +41,7 @@ export const imageCheck = defineMeasurement<ImageCheckMeasurement>({
   outside: false,
   checklistRank: 12,
   scale: verdictScale('good', 'bad'),
+  touches: () => [],
   predict(_model, m, fault) {
     const { corruptFails, soundFails } = OBSERVATION.imageCheck;
     return verdict(fault.effects.some((e) => isBadImage(m.ref, e)) ? corruptFails : soundFails);

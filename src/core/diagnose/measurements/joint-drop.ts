@@ -3,7 +3,13 @@ import { findPlace, partByRef, partNamed, pinNamed, type Board } from '../../boa
 import { defineCommand } from '../../command-line';
 import { judgeJoint } from '../../port';
 import { fail, ok } from '../../result';
-import { UNPOWERED, defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
+import {
+  UNPOWERED,
+  defineMeasurement,
+  type MeasurementEntry,
+  type MeasurementLineContext,
+  type ProposalContext,
+} from './definition';
 import { dropAtPin } from './drop-prediction';
 import { plain } from './interpretation';
 import { parseDrop, partNames, pinNames } from './line-value';
@@ -23,8 +29,9 @@ export const jointDrop = defineMeasurement<JointDropMeasurement>({
   schema,
   label: 'diode mode at a joint',
   id: (m) => `joint:${m.ref}:${m.pin}`,
-  // The walk along a placed part asks for them, not the search for a fault.
+  // The walk along a placed part asks for them all; the search for a fault for those that it suspects.
   offered: () => [],
+  proposed: doubtfulJoints,
   misfit: (board, m) => unknownPart(board, m.ref) ?? unconnected(board, m),
   title: (board, m) => `${m.ref} joint ${m.pin}, ${netAt(board, m.ref, m.pin)}, diode mode`,
   name: (board, m) => `${m.ref} joint ${m.pin} ${netAt(board, m.ref, m.pin)}`,
@@ -39,12 +46,13 @@ export const jointDrop = defineMeasurement<JointDropMeasurement>({
   seesSwaps: false,
   outside: false,
   scale: dropScale,
+  touches: (board, m) => [netAt(board, m.ref, m.pin)],
   predict: (model, m, fault, absent) => dropAtPin(model, m.ref, m.pin, null, fault, absent),
   partition(partitioner, m) {
     const net = partByRef(partitioner.board, m.ref)!.pins[m.pin];
     return net === undefined || net === partitioner.ground
       ? partitioner.constant()
-      : partitioner.diodeDrop(net, 'joint');
+      : partitioner.diodeDrop(net, 'joint', m);
   },
   interpret({ model, goodBoards }, m, value) {
     const net = partByRef(model.board, m.ref)?.pins[m.pin];
@@ -87,3 +95,18 @@ const unconnected = (board: Board, { ref, pin }: JointDropMeasurement): string |
   partByRef(board, ref)!.pins[pin] === undefined
     ? `Expected a joint of ${ref} that is connected; got "${pin}".`
     : undefined;
+
+/** Worth the probe from this share of the belief on. Engineering estimate. */
+const FROM = 0.002;
+const MOST_JOINTS = 4;
+
+function doubtfulJoints({ likely, absent }: ProposalContext): JointDropMeasurement[] {
+  const found = new Map<string, JointDropMeasurement>();
+  for (const { fault, p } of likely) {
+    if (p < FROM || found.size >= MOST_JOINTS) break;
+    for (const e of fault.effects)
+      if (e.kind === 'jointOpen' && !absent.has(e.ref))
+        found.set(`${e.ref} ${e.pin}`, { kind: 'jointDrop', ref: e.ref, pin: e.pin });
+  }
+  return [...found.values()];
+}

@@ -5,6 +5,7 @@ import { fail, ok } from '../../result';
 import type { CircuitModel } from '../circuit-model';
 import { OUTSIDE_THINGS, type Fault, type OutsideThing } from '../faults';
 import { verdict } from '../prediction';
+import { netsAtPort } from '../islands';
 import { defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
 import { good, plain } from './interpretation';
 import { BAD_WORDS, GOOD_WORDS, portNames, severalPorts, takePort } from './line-value';
@@ -43,6 +44,7 @@ export const knownGoodSwap = defineMeasurement<KnownGoodSwapMeasurement>({
   outside: true,
   checklistRank: 6,
   scale: verdictScale('charges then', 'no change'),
+  touches: (board, m) => netsAtPort(board, m.port),
   predict: (model, m, fault, absent) => verdict(swapFails(model, m, fault, absent)),
   partition(partitioner, m) {
     const { port, charges, ...keys } = partitioner.atPort(m.port);

@@ -30,6 +30,7 @@ export const liftedResistance = defineMeasurement<LiftedResistanceMeasurement>({
   seesSwaps: false,
   outside: false,
   scale: resistanceScale,
+  touches: (_board, m) => [m.net],
   // Both are asked as the resistance on the board without the part.
   actsAs: (m) => ({ measurement: asResistance(m), without: m.ref }),
   predict: (model, m, fault, absent) =>

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { findPlace, type PlugSide } from '../../board';
 import type { CircuitModel } from '../circuit-model';
 import type { Fault } from '../faults';
+import { netsAtPort } from '../islands';
 import { defineMeasurement } from './definition';
 import { bad, good, plain } from './interpretation';
 import { nameSchema, noShield, plugSideSchema, portPrefix, portStem, unknownPort } from './naming';
@@ -58,6 +59,7 @@ export const meterPattern = defineMeasurement<MeterPatternMeasurement>({
   outside: true,
   checklistRank: 3,
   scale: choiceScale(METER_PATTERN_LABELS),
+  touches: (board, m) => netsAtPort(board, m.port),
   choices: () => METER_PATTERNS,
   predict: (model, m, fault, absent) => ({
     kind: 'choice',

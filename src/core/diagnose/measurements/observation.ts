@@ -49,6 +49,10 @@ export const OBSERVATION = {
     damagedInputs: { normal: 0.3, open: 0.4, raised: 0.3, raisedByV: 0.15, raisedSdV: 0.08 },
     leak: { shareOfNormal: 0.55 },
   },
+  /** What answers to a finger on the part or a moved plug. Common practice; sizes are engineering estimates. */
+  pressTest: { crack: 0.7, open: 0.4, dirty: 0.6, still: 0.03 },
+  /** What magnification shows of a placed part's joints and neighbours. Engineering estimates. */
+  jointLook: { open: 0.5, bridge: 0.85, crack: 0.25, moved: 0.95, reversed: 0.95, falseAlarm: 0.05 },
   /** Behind a dead charge path the pack connector still shows about half a volt (common practice); shares are estimates. */
   deadPackConnector: { floatingV: 0.5, floatingSdV: 0.12, floating: 0.6, zeroSdV: 0.03, zero: 0.4 },
 } as const;

@@ -6,6 +6,7 @@ import { PD_OUTCOMES, type PdOutcome } from '../../usb';
 import type { CircuitModel } from '../circuit-model';
 import type { Fault } from '../faults';
 import { choiceChances } from '../prediction';
+import { netsAtPort } from '../islands';
 import { defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
 import { bad, good, plain } from './interpretation';
 import { severalPorts, takePort, takeSide } from './line-value';
@@ -66,6 +67,7 @@ export const pdNegotiation = defineMeasurement<PdNegotiationMeasurement>({
   outside: true,
   checklistRank: 4,
   scale: choiceScale(PD_OUTCOME_LABELS),
+  touches: (board, m) => netsAtPort(board, m.port),
   choices: () => PD_OUTCOMES,
   predict: (model, m, fault, absent) => ({
     kind: 'choice',

@@ -4,6 +4,7 @@ import { defineCommand } from '../../command-line';
 import { ok } from '../../result';
 import { portOf } from '../circuit-model';
 import { verdict } from '../prediction';
+import { netsAtPort } from '../islands';
 import { defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
 import { plain } from './interpretation';
 import { severalPorts, takePort, verdictOf } from './line-value';
@@ -37,6 +38,7 @@ export const portTester = defineMeasurement<PortTesterMeasurement>({
   outside: true,
   checklistRank: 5,
   scale: verdictScale('passes', 'fails'),
+  touches: (board, m) => netsAtPort(board, m.port),
   predict(model, m, fault, absent) {
     const { silentFails, badContactFails, soundFails } = OBSERVATION.portTester;
     if (!model.talksAt(portOf(model.board, m.port), fault, absent)) return verdict(silentFails);

@@ -14,6 +14,7 @@ import {
   type MeasurementLineContext,
   type Near,
 } from './definition';
+import { netsOfRail } from '../islands';
 import { bad, good, plain } from './interpretation';
 import { nameSchema } from './naming';
 import { OBSERVATION } from './observation';
@@ -52,6 +53,7 @@ export const railVoltage = defineMeasurement<RailVoltageMeasurement>({
   outside: false,
   checklistRank: 9,
   scale: voltageScale,
+  touches: (board, m) => netsOfRail(board, m.rail),
   predict: (model, m, fault, absent) => railPrediction(model, m.rail, fault, absent),
   partition(partitioner, m) {
     const { board } = partitioner;

@@ -6,11 +6,13 @@ import { functionTest } from './function-test';
 import { groundResistance } from './ground-resistance';
 import { imageCheck } from './image-check';
 import { jointDrop } from './joint-drop';
+import { jointLook } from './joint-look';
 import { knownGoodSwap } from './known-good-swap';
 import { liftedResistance } from './lifted-resistance';
 import { meterPattern } from './meter-pattern';
 import { pdNegotiation } from './pd-negotiation';
 import { portTester } from './port-tester';
+import { pressTest } from './press-test';
 import { railVoltage } from './rail-voltage';
 import { seriesResistance } from './series-resistance';
 import { usbMeter } from './usb-meter';
@@ -33,6 +35,8 @@ const KINDS = [
   imageCheck,
   diodeDrop,
   jointDrop,
+  jointLook,
+  pressTest,
   liftedResistance,
   warmSpot,
 ] as const;

@@ -7,6 +7,8 @@ import { unsteadyLabels, type LookFinding, type Value } from '../value';
 export interface OutcomeCentre {
   readonly means: readonly number[];
   readonly answer?: Value;
+  /** True for readings that are like none of the others. */
+  readonly unlike?: boolean;
 }
 
 /**
@@ -22,9 +24,16 @@ export interface Scale {
   readonly outcomeLabel: (centre: OutcomeCentre) => string;
   /** Density of a value where one alternative is true; per decade of ohms, per volt, per volt and ampere. */
   readonly density: (value: Value, alt: Alternative) => number;
-  /** Density of a wrong reading: evenly over what the instrument can show. */
-  readonly slipDensity: number;
-  /** A reading drawn from an alternative; a slip falls evenly over what the instrument can show. */
+  /**
+   * Density of a reading that may be anything, in the units of {@link density}. @param sound what a sound board reads.
+   * Absent where the answers themselves say it.
+   */
+  readonly broad?: (value: Value, sound: number) => number;
+  /** Density of a wrong reading: no contact, or evenly over what the instrument can show. */
+  readonly slip: (value: Value) => number;
+  /** Density of a reading where the same test read something before and nothing has changed. */
+  readonly again: (value: Value, before: Value) => number;
+  /** A reading drawn from an alternative, or a wrong one. */
   readonly sample: (alt: Alternative, slip: boolean, random: Random) => Value;
   /** The value that is exactly on an alternative. */
   readonly ideal: (means: readonly number[]) => Value;
@@ -37,6 +46,8 @@ export const LEADS_OHM = 0.1;
 export const OPEN_LOG_OHM = 6;
 /** What a diode test shows for no path is taken as this many volts. Common practice. */
 export const DROP_OPEN_V = 2;
+/** No silicon junction of a sound board reads as much in diode mode, V. Common practice. */
+const DROP_TOP_V = 1.6;
 /** A continuity beep sounds below about 30 Ω (common practice, no source). */
 const BEEP_LOG_OHM = Math.log10(30);
 
@@ -46,6 +57,41 @@ const DROP_RANGE_V: readonly [number, number] = [0, DROP_OPEN_V];
 const VOLT_RANGE: readonly [number, number] = [0, 25];
 const AMP_RANGE: readonly [number, number] = [0, 3];
 const width = ([low, high]: readonly [number, number]): number => high - low;
+
+/**
+ * What an unlisted fault may read: ohms as log10, diode mode up to its top with a share of open, a voltage up to so many
+ * times its level with a share of nothing. The spreads are those of readings that are open or nothing. Engineering estimates.
+ */
+const BROAD = {
+  logOhm: [-1, 7] as const,
+  openDecades: 0.1,
+  dropV: 1.2,
+  open: 0.2,
+  openV: 0.012,
+  levels: 1.2,
+  levelV: 5,
+  zero: 0.3,
+  zeroV: 0.03,
+};
+
+/** Of the wrong readings of a probe so many show no contact. Engineering estimate. */
+const NO_CONTACT = 0.3;
+
+/** Spread of a reading that is taken again, by scale. Engineering estimates. */
+const AGAIN = { decades: 0.1, dropV: 0.02, floorV: 0.05, voltShare: 0.02, amps: 0.05 };
+
+/** A resistance as log10 of its ohms; undefined where it was no figure. */
+const decadesOf = (value: Value): number | undefined => {
+  if (value.kind === 'open') return OPEN_LOG_OHM;
+  if (value.kind === 'beep') return BEEP_LOG_OHM - 1;
+  return value.kind === 'figure' ? Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, LEADS_OHM))) : undefined;
+};
+
+const dropOf = (value: Value): number | undefined => {
+  if (value.kind === 'open') return DROP_OPEN_V;
+  if (value.kind !== 'figure') return undefined;
+  return value.value >= DROP_TOP_V ? DROP_OPEN_V : value.value;
+};
 
 /** log10 of what the meter shows for a true resistance. */
 export const shownLogOhm = (ohm: number): number => Math.min(OPEN_LOG_OHM, Math.log10(Math.max(0, ohm) + LEADS_OHM));
@@ -106,8 +152,25 @@ export const resistanceScale: Scale = {
     if (value.kind !== 'figure') return 0;
     return normalPdf(Math.min(OPEN_LOG_OHM, Math.log10(Math.max(value.value, LEADS_OHM))), mean, sd);
   },
-  slipDensity: 1 / width(LOG_OHM_RANGE),
+  // Log-uniform from 0.1 Ω to 10 MΩ; what a meter cannot show reads open, and is dense as an open reading is.
+  broad(value) {
+    const decades = BROAD.logOhm[1] - BROAD.logOhm[0];
+    if (value.kind === 'beep') return (BEEP_LOG_OHM - BROAD.logOhm[0]) / decades;
+    const open = ((BROAD.logOhm[1] - OPEN_LOG_OHM) / decades) * normalPdf(0, 0, BROAD.openDecades);
+    return value.kind === 'open' || (value.kind === 'figure' && Math.log10(value.value) >= OPEN_LOG_OHM)
+      ? open
+      : 1 / decades;
+  },
+  slip(value) {
+    const open = decadesOf(value) === OPEN_LOG_OHM ? NO_CONTACT * normalPdf(0, 0, BROAD.openDecades) : 0;
+    return open + (1 - NO_CONTACT) / width(LOG_OHM_RANGE);
+  },
+  again(value, before) {
+    const [now, then] = [decadesOf(value), decadesOf(before)];
+    return now === undefined || then === undefined ? 0 : normalPdf(now, then, AGAIN.decades);
+  },
   sample(alt, slip, random) {
+    if (slip && random() < NO_CONTACT) return { kind: 'open' };
     const logOhm = draw(alt, 0, LOG_OHM_RANGE, slip, random);
     return logOhm >= OPEN_LOG_OHM ? { kind: 'open' } : { kind: 'figure', value: 10 ** logOhm };
   },
@@ -120,11 +183,28 @@ export const dropScale: Scale = {
   label: (value) => (value.kind === 'figure' ? formatDrop(value.value) : plainLabel(value)),
   outcomeLabel: ({ means }) => (means[0] >= DROP_OPEN_V - 0.1 ? 'open' : `near ${formatDrop(means[0])}`),
   density(value, { means: [mean], sds: [sd] }) {
-    if (value.kind === 'open') return normalPdf(DROP_OPEN_V, mean, sd);
+    // Meters differ in what they show for no path: from the top of their range on it is none.
+    if (value.kind === 'open' || (value.kind === 'figure' && value.value >= DROP_TOP_V))
+      return normalPdf(DROP_OPEN_V, mean, sd);
     return value.kind === 'figure' ? normalPdf(value.value, mean, sd) : 0;
   },
-  slipDensity: 1 / width(DROP_RANGE_V),
-  sample: (alt, slip, random) => ({ kind: 'figure', value: draw(alt, 0, DROP_RANGE_V, slip, random) }),
+  broad(value) {
+    const isOpen = value.kind === 'open' || (value.kind === 'figure' && value.value >= DROP_TOP_V);
+    return isOpen ? BROAD.open * normalPdf(0, 0, BROAD.openV) : (1 - BROAD.open) / BROAD.dropV;
+  },
+  slip(value) {
+    const open = dropOf(value) === DROP_OPEN_V ? NO_CONTACT * normalPdf(0, 0, BROAD.openV) : 0;
+    return open + (1 - NO_CONTACT) / width(DROP_RANGE_V);
+  },
+  again(value, before) {
+    const [now, then] = [dropOf(value), dropOf(before)];
+    return now === undefined || then === undefined ? 0 : normalPdf(now, then, AGAIN.dropV);
+  },
+  sample(alt, slip, random) {
+    if (slip && random() < NO_CONTACT) return { kind: 'open' };
+    const drop = draw(alt, 0, DROP_RANGE_V, slip, random);
+    return drop >= DROP_TOP_V ? { kind: 'open' } : { kind: 'figure', value: drop };
+  },
   ideal: ([mean]) => ({ kind: 'figure', value: mean }),
   figureLabel: formatDrop,
 };
@@ -141,7 +221,18 @@ export const voltageScale: Scale = {
     value.kind === 'figure' ? [formatVolt(value.value), ...unsteadyLabels(value)].join(', ') : plainLabel(value),
   outcomeLabel: ({ means }) => (means[0] < NEXT_TO_NOTHING_V ? 'next to nothing' : `near ${formatVolt(means[0])}`),
   density: (value, { means: [mean], sds: [sd] }) => (value.kind === 'figure' ? normalPdf(levelOf(value), mean, sd) : 0),
-  slipDensity: 1 / width(VOLT_RANGE),
+  broad(value, sound) {
+    if (value.kind !== 'figure') return 0;
+    const top = BROAD.levels * (sound > NEXT_TO_NOTHING_V ? sound : BROAD.levelV);
+    const level = levelOf(value);
+    const within = level >= 0 && level <= top ? (1 - BROAD.zero) / top : 0;
+    return BROAD.zero * normalPdf(level, 0, BROAD.zeroV) + within;
+  },
+  slip: () => 1 / width(VOLT_RANGE),
+  again(value, before) {
+    if (value.kind !== 'figure' || before.kind !== 'figure') return 0;
+    return normalPdf(levelOf(value), levelOf(before), AGAIN.floorV + AGAIN.voltShare * Math.abs(levelOf(before)));
+  },
   sample: (alt, slip, random) => ({ kind: 'figure', value: draw(alt, 0, VOLT_RANGE, slip, random) }),
   ideal: ([mean]) => ({ kind: 'figure', value: mean }),
   figureLabel: formatVolt,
@@ -154,7 +245,12 @@ export const meterScale: Scale = {
   outcomeLabel: ({ means }) => `${formatVolt(means[0])} and ${formatAmp(means[1])}`,
   density: (value, { means, sds }) =>
     value.kind === 'pair' ? normalPdf(value.volts, means[0], sds[0]) * normalPdf(value.amps, means[1], sds[1]) : 0,
-  slipDensity: 1 / (width(VOLT_RANGE) * width(AMP_RANGE)),
+  slip: () => 1 / (width(VOLT_RANGE) * width(AMP_RANGE)),
+  again: (value, before) =>
+    value.kind === 'pair' && before.kind === 'pair'
+      ? normalPdf(value.volts, before.volts, AGAIN.floorV + AGAIN.voltShare * before.volts) *
+        normalPdf(value.amps, before.amps, AGAIN.amps)
+      : 0,
   sample(alt, slip, random) {
     const [volts, amps] = [VOLT_RANGE, AMP_RANGE].map((range, i) => Math.max(0, draw(alt, i, range, slip, random)));
     return { kind: 'pair', volts, amps };
@@ -166,7 +262,9 @@ export const meterScale: Scale = {
 /** Scales without figures have no alternatives to be dense around. */
 const WITHOUT_FIGURES = {
   density: () => 0,
-  slipDensity: 0,
+  slip: () => 0,
+  // Yes or no, or one of several: the same as before, or not.
+  again: (value: Value, before: Value) => Number(plainLabel(value) === plainLabel(before)),
   outcomeLabel: () => '',
   sample: (): Value => ({ kind: 'open' }),
   ideal: (): Value => ({ kind: 'open' }),

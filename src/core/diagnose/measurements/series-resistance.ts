@@ -44,6 +44,7 @@ export const seriesResistance = defineMeasurement<SeriesResistanceMeasurement>({
   outside: false,
   checklistRank: 11,
   scale: resistanceScale,
+  touches: (board, m) => endsOf(board, m),
   predict(model, m, fault, absent) {
     const [a, b] = endsOf(model.board, m);
     return absent.has(m.ref) ? openResistance() : resistanceBetween(model, a, b, fault, absent);

@@ -8,6 +8,7 @@ import type { Fault } from '../faults';
 import { METER_WORDS, meterReading, readMeter } from '../meter';
 import type { MeterCase } from '../power';
 import { mixture, type Prediction } from '../prediction';
+import { netsAtPort } from '../islands';
 import { defineMeasurement, type MeasurementEntry, type MeasurementLineContext } from './definition';
 import { bad, good, plain } from './interpretation';
 import { portNames, severalPorts, takePort, takeSide } from './line-value';
@@ -44,6 +45,7 @@ export const usbMeter = defineMeasurement<UsbMeterMeasurement>({
   outside: true,
   checklistRank: 2,
   scale: meterScale,
+  touches: (board, m) => netsAtPort(board, m.port),
   predict: (model, m, fault, absent) => meterPrediction(model, m.port, m.side, fault, absent),
   partition(partitioner, m) {
     const { port, meterOf, ...keys } = partitioner.atPort(m.port, m.side);

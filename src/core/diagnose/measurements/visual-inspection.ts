@@ -39,6 +39,7 @@ export const visualInspection = defineMeasurement<VisualInspectionMeasurement>({
   outside: true,
   checklistRank: 1,
   scale: verdictScale('good', 'damaged'),
+  touches: () => [],
   predict(_model, m, fault) {
     const { damageSeen, falseAlarm } = OBSERVATION.visualInspection;
     return verdict(fault.effects.some((e) => showsToTheEye(m.ref, e)) ? damageSeen : falseAlarm);

@@ -21,7 +21,7 @@ const AON33 = ['U4', 'C14', 'C15'].filter((ref) => predictor.faults.some((f) => 
 const shorted: Reading[] = [
   { measurement: { kind: 'groundResistance', net: 'AON33' }, value: { kind: 'figure', value: 1.6 } },
 ];
-const asked = { access: 'out', absent: NONE, replaced: NONE, taken: shorted } as const;
+const asked = { access: 'out', absent: NONE, replaced: [], taken: shorted } as const;
 
 test('the part that holds the short is the warmest in 85 of 100, whichever it is', () => {
   expect(AON33.length).toBeGreaterThan(1);

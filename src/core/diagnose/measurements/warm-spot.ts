@@ -4,6 +4,7 @@ import { defineCommand, oneOf } from '../../command-line';
 import { fail, ok } from '../../result';
 import type { CircuitModel } from '../circuit-model';
 import type { Effect, Fault } from '../faults';
+import { islandOf } from '../islands';
 import { choiceChances } from '../prediction';
 import {
   defineMeasurement,
@@ -36,9 +37,8 @@ const SEEN = {
 
 /** Below this a net takes the limited current as a short does, ohm. Engineering estimate. */
 const SHORTED_BELOW_OHM = 30;
-/** What joins nets so well that current goes on through it, ohm. Common practice: fuses, coils, filter lines. */
-const JOINED_BELOW_OHM = 1;
-
+/** A short of less than this at a net that is joined to it is one, whatever lies between. */
+const PLAINLY_SHORT_OHM = 10;
 /**
  * A limited current goes into a shorted net, and one looks for the part that gets warm: with a camera, alcohol that dries,
  * or freezing mist that melts. It tells parts on one net apart, which no resistance does. Common practice, no published source.
@@ -74,12 +74,13 @@ export const warmSpot = defineMeasurement<WarmSpotMeasurement>({
   seesSwaps: false,
   outside: false,
   scale: choiceScale({ [NOTHING]: 'nothing gets warm', [ELSEWHERE]: 'no part on it gets warm' }),
+  touches: (_board, m) => [m.net],
   choices: (board, m) => choicesOn(board, m.net),
   predict: (model, m, fault, absent) => ({ kind: 'choice', chance: chances(model, m.net, fault, absent) }),
   // What touches the nets that are joined to this one, by the part that the current flows through.
   partition(partitioner, m) {
-    const joined = joinedNets(partitioner.model, m.net, partitioner.absent);
-    return partitioner.namedEffects((e) => pathName(joined, e));
+    const joined = islandOf(partitioner.board, m.net, partitioner.absent);
+    return partitioner.namedEffects((e) => pathName(partitioner.board, joined, e));
   },
   interpret(_context, _m, value) {
     if (value.kind !== 'choice') return plain();
@@ -112,60 +113,20 @@ export const warmSpot = defineMeasurement<WarmSpotMeasurement>({
 
 /** Parts that hang on what is joined to a net, and what is no part of it. */
 function choicesOn(board: Board, net: string): string[] {
-  const joined = joinedOnSound(board, net);
+  const joined = islandOf(board, net);
   const parts = board.parts.filter((p) => Object.values(p.pins).some((n) => joined.has(n))).map((p) => p.ref);
   return [...parts, ELSEWHERE, NOTHING];
 }
 
-/** What is joined to a net on the board as it was made, once for each net. */
-const joinedCache = new WeakMap<Board, Map<string, ReadonlySet<string>>>();
-
-function joinedOnSound(board: Board, net: string): ReadonlySet<string> {
-  let nets = joinedCache.get(board);
-  if (!nets) joinedCache.set(board, (nets = new Map<string, ReadonlySet<string>>()));
-  let joined = nets.get(net);
-  if (!joined) nets.set(net, (joined = followJoins(board, net, new Set())));
-  return joined;
-}
-
-/** Through fuses, coils and filter lines the current goes on; where such a part is off it does not. */
-function followJoins(board: Board, from: string, absent: ReadonlySet<string>): ReadonlySet<string> {
-  const ground = groundNet(board);
-  const found = new Set([from]);
-  const queue = [from];
-  for (let net = queue.pop(); net !== undefined; net = queue.pop()) {
-    for (const part of board.parts) {
-      if (absent.has(part.ref)) continue;
-      for (const [a, b] of conductingPairs(part)) {
-        const next = a === net ? b : b === net ? a : undefined;
-        if (next === undefined || next === ground || found.has(next)) continue;
-        found.add(next);
-        queue.push(next);
-      }
-    }
-  }
-  return found;
-}
-
-function conductingPairs({ kind, pins, ohm }: Board['parts'][number]): [string, string][] {
-  if (kind === 'lineFilter')
-    return [
-      [pins['1'], pins['2']],
-      [pins['3'], pins['4']],
-    ];
-  const passes = kind === 'fuse' || kind === 'coil' || (kind === 'resistor' && (ohm ?? Infinity) < JOINED_BELOW_OHM);
-  return passes ? [[pins['1'], pins['2']]] : [];
-}
-
-const joinedNets = (model: CircuitModel, net: string, absent: ReadonlySet<string>): ReadonlySet<string> =>
-  absent.size === 0 ? joinedOnSound(model.board, net) : followJoins(model.board, net, absent);
-
 /** What a fault changes for a current into these nets, by name: a way to ground or beside them, or a way that is cut. */
-function pathName(joined: ReadonlySet<string>, e: Effect): string | undefined {
+function pathName(board: Board, joined: ReadonlySet<string>, e: Effect): string | undefined {
   if (e.kind === 'shunt') return joined.has(e.net) ? `${e.at} ${e.net} ${e.ohm}` : undefined;
   if (e.kind === 'bridge') return joined.has(e.netA) !== joined.has(e.netB) ? `${e.at} ${e.netA} ${e.netB}` : undefined;
   // What is open on the way keeps the current off what lies behind; a load that is missing does not.
-  return e.kind === 'open' && !e.element.includes('~') ? `open ${e.element}` : undefined;
+  if (e.kind !== 'open' || e.element.includes('~')) return undefined;
+  // Only a part that joins these nets can keep the current off what lies behind it.
+  const joins = Object.values(partByRef(board, e.ref)?.pins ?? {}).filter((net) => joined.has(net));
+  return new Set(joins).size > 1 ? `open ${e.element}` : undefined;
 }
 
 function chances(
@@ -176,10 +137,9 @@ function chances(
 ): Readonly<Record<string, number>> {
   const { board } = model;
   const choices = choicesOn(board, net);
-  const joined = joinedNets(model, net, absent);
-  const own = fault.effects.filter((e) => pathName(joined, e) !== undefined);
-  const ohm = model.resistanceOhm(net, groundNet(board), { ...fault, effects: own }, absent);
-  if (ohm >= SHORTED_BELOW_OHM || board.nets[net].lowByNature)
+  const joined = islandOf(board, net, absent);
+  const own = fault.effects.filter((e) => pathName(board, joined, e) !== undefined);
+  if (board.nets[net].lowByNature || !takesCurrent(model, net, { ...fault, effects: own }, absent))
     return choiceChances(choices, { [NOTHING]: SEEN.sound.none });
   const held = own.flatMap((e) => (isShort(e) ? [e.at] : []));
   const warm = [...new Set(held)].map((at) => (partByRef(board, at) && choices.includes(at) ? at : ELSEWHERE));
@@ -188,6 +148,20 @@ function chances(
   const known: Record<string, number> = { [NOTHING]: SEEN.short.none };
   for (const at of seen) known[at] = (known[at] ?? 0) + SEEN.short.holder / seen.length;
   return choiceChances(choices, known);
+}
+
+/** True where a net takes the limited current as a short does; the network is solved only where that is not plain. */
+function takesCurrent(model: CircuitModel, net: string, fault: Fault, absent: ReadonlySet<string>): boolean {
+  const ground = groundNet(model.board);
+  const shorts = fault.effects.filter(isShort);
+  if (shorts.length === fault.effects.length) {
+    if (shorts.some((e) => e.ohm < PLAINLY_SHORT_OHM)) return true;
+    // At most everything in parallel.
+    const healthy = model.networkWithout(absent).resistanceOhm(net, ground);
+    const siemens = shorts.reduce((sum, e) => sum + 1 / e.ohm, 1 / healthy);
+    if (1 / siemens >= SHORTED_BELOW_OHM) return false;
+  }
+  return model.resistanceOhm(net, ground, fault, absent) < SHORTED_BELOW_OHM;
 }
 
 const isShort = (e: Effect): e is Extract<Effect, { kind: 'shunt' | 'bridge' }> =>

@@ -39,7 +39,8 @@ test('a new part that measures well again confirms the cure', () => {
   const before = job.view.curedChance;
   job.type('tp7 6.6k', 'tp7 6.5k', 'usb a 15 0.6', 'usb b 15 0.6');
   expect(job.view.curedChance).toBeGreaterThan(before);
-  expect(job.view.curedChance).toBeGreaterThan(0.9);
+  // What is left is a second fault that no function was tried for, and what no list holds.
+  expect(job.view.curedChance).toBeGreaterThan(0.85);
 });
 
 test('repairs leave out what is done', () => {

@@ -8,6 +8,7 @@ import {
   measurementId,
   measurementTitle,
   outcomesOf,
+  proposalOf,
   outlook,
   placeOf,
   priceOf,
@@ -18,6 +19,8 @@ import {
   SURPRISING_BELOW,
   suspectPairs,
   suspects,
+  curedFaults,
+  standingOf,
   rankingFlips,
   valueLabel,
   updateBelief,
@@ -25,6 +28,7 @@ import {
   targetKey,
   testCaution,
   rankActions,
+  workNames,
   clearedFaults,
   type Access,
   type Belief,
@@ -34,6 +38,7 @@ import {
   type Predictor,
   type Repair,
   type Suspect,
+  type Standing,
   type SuspectPair,
   type RankedActions,
   type RankedTest,
@@ -60,6 +65,8 @@ export interface TestAdvice {
   readonly shield?: string;
   /** What has to be minded where the test is taken. */
   readonly caution?: string;
+  /** True where it was taken before and is taken once more before anything is replaced. */
+  readonly again?: boolean;
 }
 
 /** Work that is expected to end the job sooner than any test first. */
@@ -93,6 +100,12 @@ export interface JobAnalysis {
   readonly differences: readonly Difference[];
   /** Share of the belief that lies on parts already replaced or mended. */
   readonly curedChance: number;
+  /** What was wrong and is mended by now. */
+  readonly cured: readonly Suspect[];
+  /** What is best done next, and how far the listed faults explain what was read. */
+  readonly standing: Standing;
+  /** Readings that the best listed explanation hardly allows, in words, worst first. */
+  readonly strange: readonly string[];
 }
 
 const MOST_TESTS = 6;
@@ -110,20 +123,31 @@ const LEAST_BITS = 0.02;
 export function analyseJob(predictor: Predictor, state: JobState, practice: JobPractice): JobAnalysis {
   const { board } = predictor;
   const absent = new Set(state.absent);
-  const replaced = new Set(state.replaced);
   const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice, state.replaced);
   const { access, swapped, readings: taken } = state;
   const bare = new Set(state.removedShields);
-  const context = { access, bare, absent, replaced, swapped, taken, practice, worth: state.story?.worth };
-  const mendedNow = new Set(clearedFaults(state));
   const near = lastPlace(board, state);
+  const context = {
+    near,
+    access,
+    bare,
+    absent,
+    replaced: state.replaced,
+    swapped,
+    taken,
+    practice,
+    worth: state.story?.worth,
+  };
+  const done = clearedFaults(state);
+  const mendedNow = new Set(workNames(done));
   const weighed = rankActions(belief, context, (t) => !isGated(board, state, t.measurement));
+  const standing = standingOf(belief, taken, weighed, { ...context, failedProofs: failedProofs(state) });
   const proposed = lookFirst(board, state, weighed.tests).filter(
     (t) => t.bits > LEAST_BITS || t.measurement.kind === 'visualInspection',
   );
   const expectedMinutes = weighed.repairFirst ? weighed.work?.expectedMinutes : weighed.tests[0]?.expectedMinutes;
   const repairs = rankRepairs(belief, state.access, mendedNow, absent, context);
-  const tests = proposed.slice(0, MOST_TESTS).map(({ measurement, minutes, bits, expectedMinutes }) => ({
+  const adviceOn = ({ measurement, minutes, bits, expectedMinutes }: RankedTest): TestAdvice => ({
     id: measurementId(measurement),
     title: measurementTitle(board, measurement, near),
     stem: entryStem(board, measurement, near),
@@ -133,17 +157,23 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
     access: accessFor(measurement),
     caution: testCaution(measurement),
     shield: shieldStillOn(board, measurement, bare),
-    outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, mendedNow)),
+    outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, done), state),
     place: placeOf(board, measurement, near),
-  }));
-  const ranked = suspects(belief);
+  });
+  const { move } = standing;
+  const again = move.kind === 'again' ? proposalOf(belief, taken[move.reading].measurement, context) : undefined;
+  const tests = [...(again ? [{ ...adviceOn(again), again: true }] : []), ...proposed.map(adviceOn)].slice(
+    0,
+    MOST_TESTS,
+  );
+  const ranked = suspects(belief, state);
   return {
     belief,
     suspects: ranked,
     tests,
-    pairs: suspectPairs(belief).filter((pair) => pair.p >= LEAST_PAIR),
+    pairs: suspectPairs(belief, state).filter((pair) => pair.p >= LEAST_PAIR),
     surprise: surpriseOf(predictor, state, belief, practice),
-    turns: rankingFlips(belief, proposed.slice(0, TURN_TESTS), absent, mendedNow)
+    turns: rankingFlips(belief, proposed.slice(0, TURN_TESTS), absent, done, state)
       .slice(0, MOST_TURNS)
       .map((t) => t.words),
     repairs,
@@ -152,10 +182,23 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
     tooDear: tooDear(state, expectedMinutes, practice),
     reasons: ranked
       .slice(0, MOST_REASONED)
-      .map((s) => [...storyReason(board, state, s, practice), ...reasons(board, belief, state.readings, s.ref)]),
+      .map((s) => [...storyReason(board, state, s, practice), ...reasons(board, belief, state.readings, s.ref, state)]),
     differences: differencesOf(predictor, state, ranked),
     curedChance: curedChance(belief, mendedNow),
+    cured: curedFaults(belief, state),
+    standing,
+    strange: (standing.misfit?.strange ?? []).map(
+      (i) => `${readingName(board, taken[i].measurement)} ${valueLabel(taken[i].measurement, taken[i].value)}`,
+    ),
   };
+}
+
+/** Works after which a function was tried and failed. */
+function failedProofs({ readings }: JobState): number {
+  const works = readings
+    .filter((r) => r.work > 0 && r.measurement.kind === 'functionTest' && r.value.kind === 'fail')
+    .map((r) => r.work);
+  return new Set(works).size;
 }
 
 /** The shield over a test's place, where it is still on. */
@@ -183,7 +226,7 @@ function surpriseOf(predictor: Predictor, state: JobState, belief: Belief, pract
 }
 
 /** Chance that every fault there was is mended by now. */
-function curedChance({ case: { space }, faults, p }: Belief, mended: ReadonlySet<string>): number {
+function curedChance({ space, faults, p }: Belief, mended: ReadonlySet<string>): number {
   const gone = faults.map((f) => isGone(f, new Set(), mended));
   let cured = 0;
   space.forEach((h, i, j) => {
@@ -224,7 +267,11 @@ function lookFirst(board: Board, state: JobState, proposals: readonly RankedTest
 
 function storyReason(board: Board, state: JobState, top: Suspect, practice: Practice): string[] {
   const part = partByRef(board, top.ref);
-  const factor = part ? historyFactor(part.kind, state.story?.history ?? [], practice.factors) : 1;
+  // The story tells of the part that the device came with.
+  const factor =
+    part && top.fault.fitting === undefined
+      ? historyFactor(part.kind, state.story?.history ?? [], practice.factors)
+      : 1;
   return factor > 1 ? [`The story makes ${top.ref} ${formatTimes(factor)} likelier to start with.`] : [];
 }
 

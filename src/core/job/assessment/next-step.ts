@@ -1,8 +1,17 @@
 import { partByRef, type Board } from '../../board';
-import { clearedTarget, repairLabel, type BoardTarget } from '../../diagnose';
+import {
+  STOP_WORDS,
+  clearedTarget,
+  isOutsideTest,
+  measurementTitle,
+  repairLabel,
+  targetKey,
+  workLabel,
+  type BoardTarget,
+} from '../../diagnose';
 import { formatChance, formatInHundred } from '../../units';
 import { isOutside, type JobAnalysis, type WorkNow } from './analysis';
-import { takenOnBoardAsIs, type JobState } from '../log';
+import { takenOnBoardAsIs, type EventBody, type JobState } from '../log';
 import type { JobProof } from '../proof/proof';
 import type { ProofOrder } from '../../proof';
 import type { StageId } from './stages';
@@ -17,6 +26,8 @@ export interface NextStep {
 /** From this share of the belief on, nothing on the board is at fault. Engineering estimate. */
 const SURE_ENOUGH = 0.9;
 
+type DecisionAction = Extract<EventBody, { kind: 'decision' }>['action'];
+
 /** What to do next on a job. One rule a line, in the order of the bench. */
 export function nextStep(
   board: Board,
@@ -30,10 +41,10 @@ export function nextStep(
   if (state.story.pack === 'swollen' && !state.packOut)
     return { stage: 'arrive', title: 'Swollen pack out first, into the fire-safe box' };
   if (state.decision?.action === 'stop') return { stage: 'close', title: 'Close: stopped' };
-  return state.decision ? afterDecision(board, state, proof, order) : beforeDecision(analysis);
+  return state.decision ? afterDecision(board, state, analysis, proof, order) : beforeDecision(board, state, analysis);
 }
 
-function beforeDecision(analysis: JobAnalysis): NextStep {
+function beforeDecision(board: Board, state: JobState, analysis: JobAnalysis): NextStep {
   const [top] = analysis.suspects;
   const [test] = analysis.tests;
   const { workNow } = analysis;
@@ -41,6 +52,9 @@ function beforeDecision(analysis: JobAnalysis): NextStep {
     const { cost, worth } = analysis.tooDear;
     return { stage: 'decide', title: `Advise stopping: about ${Math.round(cost)} still to spend, worth ${worth}` };
   }
+  const { move } = analysis.standing;
+  if (move.kind === 'again' || (move.kind === 'stop' && move.reason === 'unlisted'))
+    return moveTitle(board, state, analysis)!;
   if (workNow) return { stage: 'decide', title: workTitle(workNow), minutes: workNow.repair.minutes };
   if (test && !(isOutside(top) && top.p >= SURE_ENOUGH)) {
     return { stage: test.access === 'closed' ? 'outside' : 'probe', title: test.title, minutes: test.minutes };
@@ -61,11 +75,20 @@ const workTitle = ({ repair: { words, cureChance } }: WorkNow): string =>
     ? `${words} blind: cures ${formatInHundred(cureChance)}, and no test is cheaper`
     : `${words}: cures ${formatInHundred(cureChance)}`;
 
-function afterDecision(board: Board, state: JobState, proof: JobProof, order: ProofOrder): NextStep {
+function afterDecision(
+  board: Board,
+  state: JobState,
+  analysis: JobAnalysis,
+  proof: JobProof,
+  order: ProofOrder,
+): NextStep {
   const { action, ref } = state.decision!;
-  if (action === 'mend' && ref && !state.replaced.includes(ref)) return { stage: 'heat', title: mendTitle(board, ref) };
+  if (action === 'mend' && ref && !state.doneSince.includes(ref))
+    return { stage: 'heat', title: mendTitle(board, ref) };
+  const small = ref === null ? undefined : smallWork(action, ref);
+  if (small && !state.doneSince.includes(small.key)) return { stage: 'prove', title: small.title };
   if (action === 'rewrite' && !state.written) return { stage: 'image', title: `Prepare and write the image of ${ref}` };
-  if (action === 'replace' && ref && !state.replaced.includes(ref)) return replaceStep(board, state, ref);
+  if (action === 'replace' && ref && !state.doneSince.includes(ref)) return replaceStep(board, state, ref);
   if (ref && board.ports.some((p) => p.imagePart === ref) && !state.written) {
     return { stage: 'image', title: `Write the image into the new ${ref}` };
   }
@@ -75,8 +98,61 @@ function afterDecision(board: Board, state: JobState, proof: JobProof, order: Pr
       stage: 'probe',
       title: `${failure.rail} fails: back to probing ${failure.suspects.slice(0, 3).join(', ')}`,
     };
+  const move = stillFails(proof) ? moveTitle(board, state, analysis) : undefined;
+  if (move) return move;
   if (!proof.allHold) return { stage: 'prove', title: proveTitle(proof, order) };
   return { stage: 'close', title: 'Close as repaired' };
+}
+
+/** Work that needs no part: what it is called, and the key under which it is kept. */
+function smallWork(action: DecisionAction, ref: string): { readonly key: string; readonly title: string } | undefined {
+  switch (action) {
+    case 'touchUp':
+      return {
+        key: targetKey({ kind: 'joints', ref }),
+        title: `Touch up the joints of ${ref}, then enter "touched ${ref.toLowerCase()}"`,
+      };
+    case 'clean':
+      return {
+        key: targetKey({ kind: 'contacts', ref }),
+        title: `Clean the contacts of ${ref}, then enter "cleaned ${ref.toLowerCase()}"`,
+      };
+    case 'restore':
+      return { key: targetKey({ kind: 'software' }), title: 'Restore what the device runs on, then enter "restored"' };
+    default:
+      return undefined;
+  }
+}
+
+/** True where the complaint, or a part of it, was seen again on the board as it is now. */
+const stillFails = (proof: JobProof): boolean =>
+  proof.plugs.some((p) => p.healthy === false) || proof.functions.some((f) => f.works === false);
+
+/** A reading that is to be taken once more. */
+const againTitle = (title: string): string => `Take again before anything is replaced: ${title}`;
+
+/** What the readings ask for next, work done or not. */
+function moveTitle(board: Board, state: JobState, { standing, tests }: JobAnalysis): NextStep | undefined {
+  const { move } = standing;
+  switch (move.kind) {
+    case 'test': {
+      const [test] = tests;
+      return (
+        test && { stage: test.access === 'closed' ? 'outside' : 'probe', title: test.title, minutes: test.minutes }
+      );
+    }
+    case 'again': {
+      const { measurement } = state.readings[move.reading];
+      return {
+        stage: isOutsideTest(measurement) ? 'outside' : 'probe',
+        title: againTitle(measurementTitle(board, measurement)),
+      };
+    }
+    case 'work':
+      return { stage: 'decide', title: `${workLabel(move.need.target)}: cures ${formatInHundred(move.cureChance)}` };
+    case 'stop':
+      return { stage: 'decide', title: STOP_WORDS[move.reason] };
+  }
 }
 
 const mendTitle = (board: Board, ref: string): string => {

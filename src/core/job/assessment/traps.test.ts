@@ -73,7 +73,8 @@ describe('a short that stays after the suspect is off', () => {
   });
 
   test('the same measurement is worth taking again with the next part off', () => {
-    expect(bench.view.tests.some((t) => t.id.startsWith('lift:'))).toBe(true);
+    // Or the current that shows which part holds it, which is quicker than lifting one after another.
+    expect(bench.view.tests.some((t) => /^(lift|warm):/.test(t.id))).toBe(true);
   });
 });
 

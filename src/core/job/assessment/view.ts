@@ -2,6 +2,7 @@ import type { Board, ProbePlace } from '../../board';
 import {
   DEFAULT_PRACTICE,
   Predictor,
+  STOP_WORDS,
   entryStem,
   interpretReading,
   placeOf,
@@ -81,6 +82,12 @@ export interface JobView {
   readonly walkAway: readonly string[];
   readonly expectedMinutes?: number;
   readonly curedChance: number;
+  /** What was wrong and is mended by now. */
+  readonly cured: readonly SuspectView[];
+  /** Why the job is better stopped or sent on, where it is. */
+  readonly stop?: string;
+  /** Set where no listed fault explains what was read: the readings that do not fit, worst first. */
+  readonly unexplained?: { readonly strange: readonly string[]; readonly unlisted: number };
   readonly proof: JobProof;
   /** Functions that are still to be tried, in the order that sends the job back soonest for least. */
   readonly proofOrder: ProofOrder;
@@ -171,6 +178,11 @@ export function viewJob(
     walkAway: walkAway(state, analysis),
     expectedMinutes: analysis.expectedMinutes,
     curedChance: analysis.curedChance,
+    cured: analysis.cured.map(({ ref, words, p }) => ({ ref, words, p, reasons: [] })),
+    stop: analysis.standing.move.kind === 'stop' ? STOP_WORDS[analysis.standing.move.reason] : undefined,
+    unexplained: analysis.standing.noneListed
+      ? { strange: analysis.strange, unlisted: analysis.standing.unlisted }
+      : undefined,
     proof,
     proofOrder,
     shortChance: shortIsBackChance(state, proof.shorts),

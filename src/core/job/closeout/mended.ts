@@ -9,6 +9,12 @@ export function mendedLabel(board: Board, key: string): string {
       return `image of ${target.ref} rewritten`;
     case 'part':
       return `${target.ref} ${partByRef(board, target.ref)!.what} replaced`;
+    case 'joints':
+      return `joints of ${target.ref} touched up`;
+    case 'contacts':
+      return `contacts of ${target.ref} cleaned`;
+    case 'software':
+      return 'what it runs on restored';
     default:
       return `mended at ${key}`;
   }

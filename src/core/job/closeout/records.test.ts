@@ -20,9 +20,9 @@ test('no jobs, no change; few jobs move little, many move far', () => {
 });
 
 test('jobs drawn from the defaults are seen as often as expected', () => {
-  const { case: faultCase, faults, p } = updateBelief(Predictor.of(heron), [], []);
+  const { space, faults, p } = updateBelief(Predictor.of(heron), [], []);
   const members: number[][] = [];
-  faultCase.space.forEach((_, i, j) => members.push(j < 0 ? [i] : [i, j]));
+  space.forEach((_, i, j) => members.push(j < 0 ? [i] : [i, j]));
   const random = seededRandom(4);
   const jobs = Array.from({ length: 3000 }, () => {
     const parts = members[pickWeighted(p, random)].map((f) => partByRef(heron, faults[f].ref)?.kind);

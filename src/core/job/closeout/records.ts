@@ -71,13 +71,13 @@ export const kindBelief = (usual: number): ShareBelief =>
 
 /** Chance that a part of each kind, one or more, is at fault on a board, before the story and any reading. */
 function priorShares(board: Board): ReadonlyMap<PartKind, number> {
-  const { case: faultCase, faults, p } = updateBelief(Predictor.of(board), [], []);
+  const { space, faults, p } = updateBelief(Predictor.of(board), [], []);
   const kinds = faults.map((f) => partByRef(board, f.ref)?.kind);
   const shares = new Map<PartKind, number>();
   const add = (kind: PartKind | undefined, chance: number): void => {
     if (kind) shares.set(kind, (shares.get(kind) ?? 0) + chance);
   };
-  faultCase.space.forEach((h, i, j) => {
+  space.forEach((h, i, j) => {
     add(kinds[i], p[h]);
     if (j >= 0 && kinds[j] !== kinds[i]) add(kinds[j], p[h]);
   });

@@ -1,5 +1,5 @@
 import { groundNet, type Board } from '../../board';
-import { Predictor, powerNeedOf } from '../../diagnose';
+import { Predictor, clearedTarget, powerNeedOf } from '../../diagnose';
 import type { ReferenceTable } from '../../reference';
 import { fail, ok, type Result } from '../../result';
 import { refusedPower } from '../assessment/gate';
@@ -53,6 +53,10 @@ function storyToCorrect({ live }: JobState): number | undefined {
   return live.slice(cameBack + 1).find((e) => e.body.kind === 'story')?.seq;
 }
 
+/** Damage of the board is mended once; joints, contacts and software can be worked on again. */
+const isOnce = (board: Board, what: string): boolean =>
+  ['rail', 'screw'].includes(clearedTarget(board, what)?.kind ?? '');
+
 /** Why something may not happen, or nothing. */
 function refusalOf(world: JobWorld, body: EventBody): string | undefined {
   const { board, state } = world;
@@ -72,7 +76,9 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
         ? `${body.id} is ${body.off ? 'off' : 'on'} already.`
         : undefined;
     case 'mended':
-      return state.replaced.includes(body.what) ? `${body.what} is mended already.` : undefined;
+      return isOnce(board, body.what) && state.replaced.includes(body.what)
+        ? `${body.what} is mended already.`
+        : undefined;
     case 'soak':
       return refusedSoak(state, body);
     case 'close':

@@ -1,5 +1,5 @@
 import { partByRef, type Board } from '../../board';
-import { checkReading } from '../../diagnose';
+import { clearedTarget, checkReading } from '../../diagnose';
 import type { EventBody, JobEvent } from '../log';
 
 /** What an event names that its board does not have, in a sentence; nothing where the board has it all. */
@@ -25,7 +25,7 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'shield':
       return unknownShield(board, body.id);
     case 'mended':
-      return board.rails.some((r) => r.id === body.what) || board.screws.some((s) => s.id === body.what)
+      return isMendable(clearedTarget(board, body.what))
         ? undefined
         : `Expected a rail or a screw of this board after "mended"; got "${body.what}".`;
     case 'story':
@@ -50,6 +50,10 @@ const unknownPort = (board: Board, port: string): string | undefined =>
   board.ports.some((p) => p.id === port)
     ? undefined
     : `Expected one of the ports ${board.ports.map((p) => p.id).join(', ')}; got "${port}".`;
+
+/** Damage of the board, joints, contacts, software: parts and images have events of their own. */
+const isMendable = (target: ReturnType<typeof clearedTarget>): boolean =>
+  target !== undefined && target.kind !== 'part' && target.kind !== 'image';
 
 function unknownShield(board: Board, id: string): string | undefined {
   if (board.shields.some((s) => s.id === id)) return undefined;

@@ -1,6 +1,6 @@
 import { named, partNamed } from '../../board';
 import { expected, oneOf } from '../../command-line';
-import { inSmallLetters, partNames } from '../../diagnose';
+import { inSmallLetters, partNames, targetKey } from '../../diagnose';
 import { fail, ok, type Result } from '../../result';
 import { record } from '../decide/command';
 import { defineJobLine, type Entry } from './context';
@@ -103,10 +103,52 @@ const mendedLine = defineJobLine({
     words.length === 2 ? inSmallLetters([...board.rails.map((r) => r.id), ...board.screws.map((s) => s.id)]) : [],
 });
 
+/** Small work that is done and proven like any other: joints touched up, contacts cleaned, software restored. */
+const touchedLine = defineJobLine({
+  name: 'touched',
+  usage: [{ example: 'touched u4', help: 'the joints of a part touched up, or flowed again' }],
+  parse({ board }, { args: [word = ''] }) {
+    const part = partNamed(board, word);
+    if (!part) return fail(`Expected a part of this board after "touched"; got "${word}".`);
+    const what = targetKey({ kind: 'joints', ref: part.ref });
+    return ok({ command: record({ kind: 'mended', what }), echo: `The joints of ${part.ref} are touched up.` });
+  },
+  complete: ({ board }, words) => (words.length === 2 ? partNames(board) : []),
+});
+
+const cleanedLine = defineJobLine({
+  name: 'cleaned',
+  usage: [{ example: 'cleaned j1', help: 'the contacts of a connector cleaned' }],
+  parse({ board }, { args: [word = ''] }) {
+    const part = partNamed(board, word);
+    if (part?.kind !== 'connector') return fail(`Expected a connector of this board after "cleaned"; got "${word}".`);
+    const what = targetKey({ kind: 'contacts', ref: part.ref });
+    return ok({ command: record({ kind: 'mended', what }), echo: `The contacts of ${part.ref} are cleaned.` });
+  },
+  complete: ({ board }, words) =>
+    words.length === 2 ? inSmallLetters(board.parts.filter((p) => p.kind === 'connector').map((p) => p.ref)) : [],
+});
+
+const restoredLine = defineJobLine({
+  name: 'restored',
+  usage: [{ example: 'restored', help: 'what the device runs on restored; its data may be lost' }],
+  parse: (_context, { args, text }): Result<Entry> =>
+    args.length === 0
+      ? ok({
+          command: record({ kind: 'mended', what: targetKey({ kind: 'software' }) }),
+          echo: 'What the device runs on is restored.',
+        })
+      : fail(`Expected "restored" alone; got "${text}".`),
+  complete: () => [],
+});
+
 export const workLines = [
   offLine,
   onLine,
   mendedLine,
+  touchedLine,
+  cleanedLine,
+  restoredLine,
   shieldLine,
   packLine,
   accessLine('open', 'the housing is open'),

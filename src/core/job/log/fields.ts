@@ -1,4 +1,4 @@
-import { accessFor, deeper, targetKey } from '../../diagnose';
+import { accessFor, currentKey, deeper, jointsOf, targetKey } from '../../diagnose';
 import type { EventBody } from './events/registry';
 import type { JobEvent, UnreadableBody } from './log';
 import { foldSoak } from './soak';
@@ -25,6 +25,12 @@ const without = <T>(kept: Readonly<Record<string, T>>, name: string): Readonly<R
 
 const except = (list: readonly string[], name: string): string[] => list.filter((item) => item !== name);
 const including = <T>(list: readonly T[], item: T): readonly T[] => [...new Set([...list, item])];
+
+/** What was mended, by the key under which it is kept: the joints of a part are those of the one that is on the board. */
+const mendedKey = (what: string, replaced: readonly string[]): string => {
+  const ref = jointsOf(what);
+  return ref === undefined ? what : currentKey({ kind: 'joints', ref }, replaced);
+};
 
 /** Events after which the board is another one: what was read before them proves nothing any more. */
 const isWork = ({ kind }: Body): boolean =>
@@ -105,16 +111,34 @@ export const JOB_FIELDS: { readonly [K in keyof Required<JobFields>]: Field<JobF
     start: [],
     update(replaced, body) {
       switch (body.kind) {
-        case 'partOff':
-          return except(replaced, body.ref);
         case 'partOn':
+          // Each new part counts: the second one on a place is another than the first.
           return body.fresh ? [...replaced, body.ref] : replaced;
         case 'mended':
-          return including(replaced, body.what);
+          return [...replaced, mendedKey(body.what, replaced)];
         case 'imageWritten':
-          return including(replaced, targetKey({ kind: 'image', ref: body.ref }));
+          return [...replaced, targetKey({ kind: 'image', ref: body.ref })];
         default:
           return replaced;
+      }
+    },
+  },
+  doneSince: {
+    start: [],
+    update(done, body) {
+      switch (body.kind) {
+        case 'decision':
+          return [];
+        case 'partOff':
+          return except(done, body.ref);
+        case 'partOn':
+          return body.fresh ? including(done, body.ref) : done;
+        case 'mended':
+          return including(done, body.what);
+        case 'imageWritten':
+          return including(done, targetKey({ kind: 'image', ref: body.ref }));
+        default:
+          return done;
       }
     },
   },

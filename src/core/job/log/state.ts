@@ -51,6 +51,8 @@ export interface JobFields {
   /** What stands in line as a known-good one. */
   readonly swapped: readonly OutsideThing[];
   readonly decision?: BodyOf<'decision'>;
+  /** What was replaced, rewritten or mended since that decision, by key. */
+  readonly doneSince: readonly string[];
   /** The chip chosen for the place that the decision is about. */
   readonly route?: BodyOf<'route'>;
   readonly heatPlan?: BodyOf<'heatPlan'>;

@@ -20,9 +20,14 @@ export const connector = definePartKind({
 function troubleAtCc(board: Board, part: Part, port: Port): Fault[] {
   const bus = board.rails.find((r) => r.id === port.vbusRail)!.net;
   return port.sides.flatMap(({ side, ccNet }) => [
-    faultOf(part, `dirty/${ccNet}`, `contact ${ccNet} dirty`, WEIGHT.dirty, [
-      { kind: 'dirty', ref: part.ref, net: ccNet },
-    ]),
+    faultOf(
+      part,
+      `dirty/${ccNet}`,
+      `contact ${ccNet} dirty`,
+      WEIGHT.dirty,
+      [{ kind: 'dirty', ref: part.ref, net: ccNet }],
+      { kind: 'contacts', ref: part.ref },
+    ),
     faultOf(part, `bridge/${ccNet}`, `${ccNet} bridged to ${bus} beside it`, WEIGHT.bridge, [
       bridge(part, bus, ccNet),
       { kind: 'ccDead', ref: port.controller, side },

@@ -4,7 +4,7 @@ import { defineEvent } from './definition';
 
 const schema = z.object({
   kind: z.literal('decision'),
-  action: z.enum(['replace', 'rewrite', 'mend', 'stop']),
+  action: z.enum(['replace', 'rewrite', 'mend', 'touchUp', 'clean', 'restore', 'stop']),
   ref: boardNameSchema.nullable().describe('the part; to mend the board the rail or the screw'),
   words: wordsSchema,
 });

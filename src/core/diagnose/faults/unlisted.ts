@@ -1,0 +1,33 @@
+import { groundNet, type Board } from '../../board';
+import type { Fault } from './fault';
+
+/** What suspects that no list holds stand under. */
+export const UNLISTED = 'unlisted';
+
+/** Share of boards whose fault no list holds: at a net that is drawn, and at something that is not. Engineering estimates. */
+export const UNLISTED_SHARE = { local: 0.04, global: 0.01 };
+
+/**
+ * Hypotheses for what nobody listed: something at each net, shared out by the pads on it, and something that is not drawn.
+ * Their weights are shares of all boards; what the listed faults keep is the rest.
+ */
+export function unlistedFaults(board: Board): Fault[] {
+  const ground = groundNet(board);
+  const pads = new Map<string, number>();
+  for (const part of board.parts)
+    for (const net of Object.values(part.pins)) if (net !== ground) pads.set(net, (pads.get(net) ?? 0) + 1);
+  const all = [...pads.values()].reduce((sum, n) => sum + n, 0);
+  const unlisted = (at: string | null, words: string, weight: number): Fault => ({
+    id: `${UNLISTED}/${at ?? ''}`,
+    ref: UNLISTED,
+    words,
+    effects: [],
+    weight,
+    mendedBy: { kind: 'unlisted', net: at },
+    unlistedAt: at,
+  });
+  return [
+    ...[...pads].map(([net, n]) => unlisted(net, `Something unlisted at ${net}`, (UNLISTED_SHARE.local * n) / all)),
+    unlisted(null, 'Something that is not drawn', UNLISTED_SHARE.global),
+  ];
+}
