@@ -1,23 +1,26 @@
+import { createInterface } from 'node:readline';
 import type { Command } from 'commander';
 import { z } from 'zod';
 import type { Board } from '../core/board';
 import {
   HISTORY_FLAGS,
+  DiagnoseSession,
   Predictor,
   accessFor,
   checkReading,
   measurementTitle,
   deeper,
   readingSchema,
-  repairLabel,
+  sessionLineSchema,
   suspects,
   updateBelief,
   rankActions,
+  workLabel,
   type Access,
-  type BoardTarget,
+  type SessionAnswer,
   type Belief,
-  type RepairTarget,
 } from '../core/diagnose';
+import { fail, type Result } from '../core/result';
 import { complain, print, readBoard, readJson } from './input';
 
 const casesSchema = z.object({
@@ -48,7 +51,7 @@ export function addDiagnoseCommands(root: Command): void {
       const context = {
         access: deepest(given),
         absent: new Set(last?.absent),
-        replaced: new Set(last?.replaced),
+        replaced: last?.replaced ?? [],
         taken: given.readings,
       };
       const { tests, work, repairFirst } = rankActions(belief, context);
@@ -67,6 +70,37 @@ export function addDiagnoseCommands(root: Command): void {
         })),
       });
     });
+  diagnose
+    .command('session <board.json>')
+    .description('a job line by line: JSON lines in, after each one line with what is best done next')
+    .action((boardFile: string) => runSession(readBoard(boardFile), process.stdin));
+}
+
+/** Answers every line as it comes; one that cannot be taken is answered with what was expected, and changes nothing. */
+export async function runSession(board: Board, input: NodeJS.ReadableStream): Promise<void> {
+  const session = new DiagnoseSession(new Predictor(board));
+  const tell = (answer: object): void => void process.stdout.write(`${JSON.stringify(answer)}\n`);
+  for await (const text of createInterface({ input })) {
+    if (text.trim() === '') continue;
+    const answer = answerTo(session, text);
+    if (!answer.ok) process.exitCode = 2;
+    tell(answer.ok ? answer.value : { problems: answer.problems });
+  }
+}
+
+function answerTo(session: DiagnoseSession, text: string): Result<SessionAnswer> {
+  let line: unknown;
+  try {
+    line = JSON.parse(text);
+  } catch (error) {
+    return fail(`Expected one line of JSON; got text that is not (${(error as Error).message}).`);
+  }
+  const parsed = sessionLineSchema.safeParse(line);
+  if (parsed.success) return session.take(parsed.data);
+  return {
+    ok: false,
+    problems: parsed.error.issues.map((i) => ({ at: i.path.join('.'), message: `${i.message}.`.replace('..', '.') })),
+  };
 }
 
 function load(
@@ -81,12 +115,6 @@ function load(
   });
   const predictor = new Predictor(board);
   return { board, predictor, belief: updateBelief(predictor, given.readings, given.history), given };
-}
-
-/** Work on the board by its name; what is outside is exchanged. */
-function workLabel(target: RepairTarget): string {
-  if (target.kind === 'nothing') return 'Nothing on this board';
-  return target.kind === 'outside' ? `Exchange the ${target.what}` : repairLabel(target satisfies BoardTarget);
 }
 
 const deepest = ({ readings }: Case): Access =>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { boardSchema } from '../core/board';
-import { readingSchema } from '../core/diagnose';
+import { readingSchema, sessionAnswerSchema, sessionLineSchema } from '../core/diagnose';
 import { heatPlanSchema, stationSchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
 import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
@@ -10,6 +10,8 @@ import { jobEventSchema, jobReportSchema } from '../core/job';
 export const FORMATS = {
   board: boardSchema,
   reading: readingSchema,
+  'session-line': sessionLineSchema,
+  'session-answer': sessionAnswerSchema,
   'heat-plan': heatPlanSchema,
   station: stationSchema,
   'image-family': imageFamilySchema,
