@@ -20,7 +20,7 @@ test('the joint first, then the optional array, and no second controller', async
   await expect(headline(page)).toHaveText(/^(U4 joint 2, CC2, diode mode|Look at U4 with magnification)/);
   const cured = page.getByRole('complementary').getByText(/^U4 .*PD18.*: mended/);
   await expect(cured).toBeVisible();
-  await expect(page.getByText(/New U4, joint 2 CC2 open/)).toBeVisible();
+  await expect(page.getByRole('complementary').getByText('New U4, joint 2 CC2 open', { exact: true })).toBeVisible();
   await expect(page.getByText('Replace U4: cures')).toHaveCount(0);
 
   // The joint conducts, but what hangs on the line pulls it low, at the joint and at the contact.

@@ -7,7 +7,7 @@ export function boardsFrom(predictor: Predictor): (random: Random) => readonly F
   const members: [number, number][] = [];
   space.forEach((_, i, j) => members.push([i, j]));
   return (random) => {
-    const [i, j] = members[pickWeighted(prior, random)];
+    const [i, j] = members[pickWeighted(prior(), random)];
     return j < 0 ? [faults[i]] : [faults[i], faults[j]];
   };
 }

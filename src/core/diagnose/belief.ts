@@ -26,8 +26,9 @@ export interface Belief {
   readonly case: FaultCase;
   readonly space: HypothesisSpace;
   readonly faults: readonly Fault[];
-  /** Probability of each hypothesis before any reading, and now; numbered as in the space. */
-  readonly prior: Float64Array;
+  /** Probability of each hypothesis before any reading: worked out when it is asked for; numbered as in the space. */
+  readonly prior: () => Float64Array;
+  /** And now. */
   readonly p: Float64Array;
   /** Sets of three and four faults; with {@link p} they sum to one. */
   readonly sets: readonly FaultSet[];
@@ -133,7 +134,7 @@ export function updateBelief(
     case: faultCase,
     space,
     faults,
-    prior: spread(prior.p),
+    prior: once(() => spread(prior.p)),
     p,
     sets: sets.map((s) => ({ ...s, p: s.p / total })),
     within: isWhole ? prior.within : Float64Array.from(prior.share, (v, f) => (v > 0 ? v / shares[classes.of[f]] : 0)),
@@ -149,6 +150,12 @@ function proofEvidence(table: TestTable, { holds }: Proof): RowEvidence {
     return holds ? 1 - fails : fails;
   };
   return { table, likelihoodOf, likelihood: Float64Array.from(table.rows, (_, row) => likelihoodOf(row)) };
+}
+
+/** A value that is made when it is first asked for. */
+function once<T>(make: () => T): () => T {
+  let made: T | undefined;
+  return () => (made ??= make());
 }
 
 /** What follows from the probabilities. */
@@ -295,6 +302,10 @@ export function suspects(belief: Belief, now?: BoardNow): Suspect[] {
     .sort((a, b) => b.p - a.p);
 }
 
+/** A suspect's name within a sentence. */
+export const suspectName = (ref: string): string =>
+  ref === OUTSIDE ? 'nothing on this board' : ref === UNLISTED ? 'something unlisted' : ref;
+
 /** From this chance on something that was mended is told as found and cured. Engineering estimate. */
 const CURED_FROM = 0.2;
 
@@ -352,14 +363,14 @@ export interface Weight {
 /** The readings that speak for or against a suspect as it is now, strongest first. */
 export function weightsFor(belief: Belief, ref: string, now?: BoardNow): Weight[] {
   const isAlive = now ? aliveNow(now) : () => true;
-  const { space, faults, likely, prior, evidence } = belief;
+  const { space, faults, likely, evidence } = belief;
   const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);
   // With the suspect at fault: as it is believed now. Without: as it was before any reading.
   const own = likely.p.map((p, k) => {
     const set = likely.sets[k - likely.pairsEnd];
     return isMine[likely.first[k]] || isMine[likely.second[k]] || set?.some((f) => isMine[f]) ? p : 0;
   });
-  const others = prior.slice();
+  const others = belief.prior().slice();
   space.forEach((h, i, j) => {
     if (isMine[i] || (j >= 0 && isMine[j])) others[h] = 0;
   });

@@ -19,7 +19,7 @@ space.forEach((_, i, j) => members.push([i, j]));
 
 /** A board drawn from the prior: one fault or two, and the parts that are at fault. */
 function drawBoard(random: Random): { fault: Fault; refs: string[] } {
-  const [i, j] = members[pickWeighted(prior, random)];
+  const [i, j] = members[pickWeighted(prior(), random)];
   const both = j < 0 ? [faults[i]] : [faults[i], faults[j]];
   const fault = { ...both[0], id: both.map((f) => f.id).join('+'), ref: '', effects: both.flatMap((f) => f.effects) };
   return { fault, refs: both.map((f) => f.ref || OUTSIDE) };

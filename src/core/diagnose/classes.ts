@@ -11,6 +11,9 @@ export interface FaultClasses {
 /** So many classes are told apart at once: below it every fault is its own. A pair of each two is a hypothesis. */
 export const MOST_CLASSES = 420;
 
+/** A class of more faults than this is none that a test could single out: it stays one. */
+const MOST_OPENED = 100;
+
 /**
  * Groups faults that have the same key in every table: no test on the board tells them apart. Faults of parts that were
  * worked on stand alone, since they begin and end at times of their own; so does what no list holds, and nothing at all.
@@ -49,7 +52,9 @@ const alone = (faults: readonly Fault[]): FaultClasses => ({
 /** The classes with the likeliest ones told apart into their faults, as far as there is room. */
 export function tellApart({ of, members }: FaultClasses, chance: ArrayLike<number>, least: number): FaultClasses {
   let room = MOST_CLASSES - members.length;
-  const order = [...members.keys()].filter((c) => members[c].length > 1 && chance[c] >= least);
+  const order = [...members.keys()].filter(
+    (c) => members[c].length > 1 && members[c].length <= MOST_OPENED && chance[c] >= least,
+  );
   order.sort((a, b) => chance[b] - chance[a]);
   const apart = new Set<number>();
   // One class of many members may be worth more than the room there is: the leading one is always opened.

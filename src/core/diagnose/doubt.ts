@@ -1,6 +1,5 @@
 import { formatChance } from '../units';
-import { conditioned, suspects, type Belief, type BoardNow } from './belief';
-import { OUTSIDE } from './faults';
+import { conditioned, suspectName, suspects, type Belief, type BoardNow } from './belief';
 import { measurementTitle, outcomeLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
 import { outcomesOf, type Proposal } from './next';
@@ -49,8 +48,7 @@ export function rankingFlips(
       .flatMap((o) => {
         const top = suspects(conditioned(belief, table, o.given), now)[0];
         if (top.ref === leader) return [];
-        const who = top.ref === OUTSIDE ? 'nothing on this board' : top.ref;
-        const words = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${who}, ${formatChance(top.p)}.`;
+        const words = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${suspectName(top.ref)}, ${formatChance(top.p)}.`;
         return [{ measurement: m, words, chance: o.p }];
       });
   });

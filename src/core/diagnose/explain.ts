@@ -1,6 +1,6 @@
 import type { Board } from '../board';
 import { formatChance } from '../units';
-import { conditioned, suspects, weightsFor, type Belief, type BoardNow } from './belief';
+import { conditioned, suspectName, suspects, weightsFor, type Belief, type BoardNow } from './belief';
 import { OUTSIDE } from './faults';
 import { outcomeLabel, readingName, valueLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
@@ -25,8 +25,7 @@ export function outlook(
     .slice(0, most)
     .map((o) => {
       const top = suspects(conditioned(belief, table, o.given), now)[0];
-      const who = top.ref === OUTSIDE ? 'nothing on this board' : top.ref;
-      return `${capital(outcomeLabel(m, o))}: then ${who}, ${formatChance(top.p)}.`;
+      return `${capital(outcomeLabel(m, o))}: then ${suspectName(top.ref)}, ${formatChance(top.p)}.`;
     });
 }
 

@@ -61,15 +61,16 @@ export function bestSets(
     .map((c) => space.standsFor[c]);
 
   // Where there are few faults at all, every set is extended by every one of them.
-  const accompanied = space.standsFor.length <= COMPANIONS ? Infinity : ACCOMPANIED;
+  const areFew = space.standsFor.length <= COMPANIONS;
+  const accompanied = areFew ? Infinity : ACCOMPANIED;
   const alone = Float64Array.from(space.standsFor, (f) => priorOf([f]));
-  let parents = likeliest(space, p);
+  let parents = likeliest(space, p, areFew ? 0 : LEAST_SHARE);
   const likeliestP = p.reduce((most, v) => Math.max(most, v), 0);
   const found: FaultSet[] = [];
   const seen = new Set<string>();
   for (let size = 3; size <= MOST_FAULTS && parents.length > 0; size++) {
     const candidates: Weighed[] = [];
-    const least = LEAST_GUESS * likeliestP;
+    const least = areFew ? 0 : LEAST_GUESS * likeliestP;
     const offer = (faults: readonly number[], guess: number): void => {
       if (guess < least) return;
       const set = [...faults].sort((a, b) => a - b);
@@ -94,7 +95,7 @@ export function bestSets(
       if (rank < accompanied) for (const f of companions) offer([...parent.faults, f], parent.p * priorOf([f]));
     });
     candidates.sort((a, b) => b.p - a.p);
-    const weighed = candidates.slice(0, MOST_WEIGHED).map(({ faults }): FaultSet => ({ faults, p: weigh(faults) }));
+    const weighed = candidates.slice(0, areFew ? Infinity : MOST_WEIGHED).map(({ faults }): FaultSet => ({ faults, p: weigh(faults) }));
     parents = weighed
       .sort((a, b) => b.p - a.p)
       .slice(0, KEPT)
@@ -119,10 +120,10 @@ function gainsAt(e: RowEvidence | undefined, faults: readonly number[], now: num
   };
 }
 
-function likeliest(space: HypothesisSpace, p: Float64Array): Weighed[] {
+function likeliest(space: HypothesisSpace, p: Float64Array, leastShare: number): Weighed[] {
   let from = 0;
   for (const v of p) from = Math.max(from, v);
-  from *= LEAST_SHARE;
+  from *= leastShare;
   const list: Weighed[] = [];
   space.forEach((h, i, j) => {
     if (j >= 0 && p[h] > from) list.push({ faults: [i, j], p: p[h] });

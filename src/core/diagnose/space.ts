@@ -143,10 +143,11 @@ export class HypothesisSpace {
   }
 
   /** Share of pairs within two classes that are of one part: those are one hypothesis, not two faults. */
-  private sharedParts(share: Float64Array): (i: number, j: number) => number {
+  private sharedParts(share: Float64Array, only?: ReadonlySet<number>): (i: number, j: number) => number {
     const { faults, classes, n } = this;
     const byPart = new Map<string, Map<number, number>>();
     faults.forEach((f, i) => {
+      if (only && !only.has(i)) return;
       const part = f.ref === '' ? f.id : `${f.ref} ${f.fitting ?? ''}`;
       let own = byPart.get(part);
       if (!own) byPart.set(part, (own = new Map<number, number>()));
@@ -172,25 +173,45 @@ export class HypothesisSpace {
    */
   spreadFrom(wide: HypothesisSpace, p: Float64Array, share: Float64Array): Float64Array {
     const [own, whole] = [this.classShares(share), wide.classShares(share)];
+    const { n } = this;
     const wideOf = Uint16Array.from(this.standsFor, (f) => wide.classes.of[f]);
     const part = Float64Array.from(own, (s, c) => (s > 0 ? s / whole[wideOf[c]] : 0));
-    const { n } = wide;
-    const twice = new Map(wide.several.map((c, k) => [c, p[n + (n * (n - 1)) / 2 + k]]));
-    const shared = wide.several.length > 0 ? this.sharedParts(share) : () => 0;
-    // Pairs of one class: its faults two by two, those of one part left out.
-    const pairs = new Map<number, number>();
-    const product = (i: number, j: number): number => Math.max(0, own[i] * own[j] - shared(i, j)) / (i === j ? 2 : 1);
-    this.forEachClass((_h, i, j) => {
-      if (j >= 0 && wideOf[i] === wideOf[j]) pairs.set(wideOf[i], (pairs.get(wideOf[i]) ?? 0) + product(i, j));
-    });
     const out = new Float64Array(this.size);
-    this.forEachClass((h, i, j) => {
+    for (let i = 0; i < n; i++) out[i] = p[wideOf[i]] * part[i];
+    let h = n;
+    for (let i = 0; i < n; i++) {
       const a = wideOf[i];
-      if (j < 0) out[h] = p[a] * part[i];
-      else if (wideOf[j] === a) out[h] = ((twice.get(a) ?? 0) * product(i, j)) / (pairs.get(a)! || 1);
-      else out[h] = p[wide.pairAt(a, wideOf[j])] * part[i] * part[j];
-    });
+      for (let j = i + 1; j < n; j++, h++)
+        if (wideOf[j] !== a) out[h] = p[wide.pairAt(a, wideOf[j])] * part[i] * part[j];
+    }
+    wide.several.forEach((c, k) => this.spreadTwice(out, wide, c, p[wide.twiceFrom + k], own, share));
     return out;
+  }
+
+  /** Two faults of one wide class: its classes here two by two, those of one part left out. */
+  private spreadTwice(
+    out: Float64Array,
+    wide: HypothesisSpace,
+    wideClass: number,
+    p: number,
+    own: Float64Array,
+    share: Float64Array,
+  ): void {
+    const classes = [...new Set(wide.classes.members[wideClass].map((f) => this.classes.of[f]))];
+    const shared = this.sharedParts(share, new Set(wide.classes.members[wideClass]));
+    const product = (i: number, j: number): number => Math.max(0, own[i] * own[j] - shared(i, j)) / (i === j ? 2 : 1);
+    const pairs = classes.flatMap((i, k) => classes.slice(k).map((j) => [i, j, product(i, j)] as const));
+    const all = pairs.reduce((sum, [, , weight]) => sum + weight, 0);
+    if (all === 0) return;
+    for (const [i, j, weight] of pairs) {
+      const h = i === j ? this.twiceFrom + this.several.indexOf(i) : this.pairAt(i, j);
+      if (i !== j || this.several.includes(i)) out[h] = (p * weight) / all;
+    }
+  }
+
+  /** Number of the first hypothesis of two faults of one class. */
+  private get twiceFrom(): number {
+    return this.n + (this.n * (this.n - 1)) / 2;
   }
 
   /** Number of the hypothesis of two different classes. */

@@ -18,10 +18,12 @@ export function ArriveSidebar({ job }: { job: JobView }) {
         />
       ))}
       <Text fontSize="13px" color="quiet" mt="2">
-        Without the story:{' '}
-        {shifts.map((s) => `${s.ref === 'outside' ? 'not this board' : s.ref} ${formatChance(s.before)}`).join(', ')}.
+        Without the story: {shifts.map((s) => `${SHORT_NAMES[s.ref] ?? s.ref} ${formatChance(s.before)}`).join(', ')}.
         Factors are engineering estimates in the direction of common practice; the library has them to see and to set.
       </Text>
     </SidebarPart>
   );
 }
+
+/** What is no part, in a list of parts. */
+const SHORT_NAMES: Readonly<Record<string, string>> = { outside: 'not this board', unlisted: 'unlisted' };

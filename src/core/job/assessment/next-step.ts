@@ -64,6 +64,7 @@ function beforeDecision(board: Board, state: JobState, analysis: JobAnalysis): N
       stage: 'decide',
       title: `Nothing on this board, ${formatChance(top.p)}: try another charger, cable, pack`,
     };
+  if (!partByRef(board, top.ref)) return { stage: 'decide', title: `Decide: ${top.words}, ${formatChance(top.p)}` };
   return { stage: 'decide', title: `Decide on ${top.ref}, ${formatChance(top.p)}` };
 }
 

@@ -93,7 +93,7 @@ test('what has turned since stands first, then what was read again, then what is
 // Bayes with one fault at a time: a factor on the weight of one fault multiplies its odds against any other by just that.
 test('what was worked on is five times likelier against every other fault than it was', () => {
   const ids = singleFaults(board).map((f) => f.id);
-  const priorOf = (again?: string[]) => updateBelief(predictor, [], [], again && { again }).prior;
+  const priorOf = (again?: string[]) => updateBelief(predictor, [], [], again && { again }).prior();
   const [before, after] = [priorOf(), priorOf(['U4'])];
   const of = (ref: string) => ids.findIndex((id) => singleFaults(board).find((f) => f.id === id)!.ref === ref);
   const [u4, u2] = [of('U4'), of('U2')];
