@@ -95,7 +95,9 @@ export function bestSets(
       if (rank < accompanied) for (const f of companions) offer([...parent.faults, f], parent.p * priorOf([f]));
     });
     candidates.sort((a, b) => b.p - a.p);
-    const weighed = candidates.slice(0, areFew ? Infinity : MOST_WEIGHED).map(({ faults }): FaultSet => ({ faults, p: weigh(faults) }));
+    const weighed = candidates
+      .slice(0, areFew ? Infinity : MOST_WEIGHED)
+      .map(({ faults }): FaultSet => ({ faults, p: weigh(faults) }));
     parents = weighed
       .sort((a, b) => b.p - a.p)
       .slice(0, KEPT)

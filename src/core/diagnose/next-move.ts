@@ -1,5 +1,5 @@
-import { weightsFor, type Belief } from './belief';
-import { targetRef } from './faults';
+import { suspects, weightsFor, type Belief } from './belief';
+import { UNLISTED, targetRef } from './faults';
 import { DEVICE_WORTH, HOUR_PRICE } from './repair-cost';
 import type { RepairOption } from './repair-costing';
 import { measurementId, testMinutes } from './measurement';
@@ -68,7 +68,9 @@ export function standingOf(
     .flatMap((f, i) => (f.unlistedAt === undefined ? [] : [{ net: f.unlistedAt, p: belief.marginal[i] }]))
     .sort((a, b) => b.p - a.p);
   const unlisted = unlistedAt.reduce((sum, u) => sum + u.p, 0);
-  const leads = unlisted >= UNLISTED_LEADS;
+  // Something listed that is likelier still is worked on first.
+  const listed = suspects(belief, context).find((s) => s.ref !== UNLISTED)?.p ?? 0;
+  const leads = unlisted >= UNLISTED_LEADS && unlisted > listed;
   const noneListed = leads || (doesNotFit && again === undefined);
   const common = { misfit, unlisted, unlistedAt, noneListed };
   if (again !== undefined) return { ...common, move: { kind: 'again', reading: again } };
