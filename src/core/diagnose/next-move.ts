@@ -46,7 +46,13 @@ const UNLISTED_LEADS = 0.5;
 /** So many proofs may fail before an unlisted lead stops the job. Source: common practice; the figure is an estimate. */
 const MOST_FAILED = 2;
 /** A test that says less than this is none, bits. Engineering estimate. */
-const LEAST_BITS = 0.003;
+const LEAST_BITS = 0.008;
+/** Work with less chance than this is a guess. Engineering estimate. */
+const GUESS_BELOW = 0.25;
+
+/** True where no test says anything more and the best work is a guess. */
+const onlyGuesses = ({ tests, work }: RankedActions): boolean =>
+  !tests.some((t) => t.bits > LEAST_BITS) && (work?.cureChance ?? 0) < GUESS_BELOW;
 /** A job of unknown worth may take so many times what was expected of it at arrival, or what a usual device is worth. Engineering estimates. */
 const WORTH_OF_ARRIVAL = 3;
 const WORTH_OF_USUAL = 1.5;
@@ -70,7 +76,7 @@ export function standingOf(
   const unlisted = unlistedAt.reduce((sum, u) => sum + u.p, 0);
   // Something listed that is likelier still is worked on first.
   const listed = suspects(belief, context).find((s) => s.ref !== UNLISTED)?.p ?? 0;
-  const leads = unlisted >= UNLISTED_LEADS && unlisted > listed;
+  const leads = unlisted > listed && (unlisted >= UNLISTED_LEADS || onlyGuesses(ranked));
   const noneListed = leads || (doesNotFit && again === undefined);
   const common = { misfit, unlisted, unlistedAt, noneListed };
   if (again !== undefined) return { ...common, move: { kind: 'again', reading: again } };
