@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import type { JobView } from '@/core/job';
+import { mendedLabels, type JobView } from '@/core/job';
 import { formatChance } from '@/core/units';
 import { SidebarPart } from '@/ui';
 
@@ -37,9 +37,7 @@ export function GatesSidebar({ job }: { job: JobView }) {
       ))}
       {job.state.replaced.length > 0 && (
         <SidebarPart title="What was mended">
-          <Text fontSize="14px">
-            {job.state.replaced.map((r) => (r.includes('/') ? `image of ${r.split('/')[0]}` : r)).join(', ')}.
-          </Text>
+          <Text fontSize="14px">{mendedLabels(job.board, job.state.replaced).join(', ')}.</Text>
           <Text fontSize="14px">The readings put {formatChance(job.curedChance)} of the fault there.</Text>
         </SidebarPart>
       )}

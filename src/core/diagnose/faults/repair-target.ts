@@ -91,7 +91,8 @@ export function clearedTarget(board: Board, key: string): RepairTarget | undefin
     known = new Map(all.map((t) => [targetKey(t), t]));
     targets.set(board, known);
   }
-  return known.get(key);
+  // The joints of a new part are those of that place.
+  return known.get(key) ?? known.get(key.replace(/@\d+(?=\/joints$)/, ''));
 }
 
 /** The kind of part that a cleared target was, where it was one. */

@@ -9,7 +9,7 @@ import {
   type Predictor,
 } from '../../diagnose';
 import { takenOnBoardAsIs, type JobState, type PriorClosure, type TakenReading } from '../log';
-import { mendedLabel, workedOn } from '../closeout/mended';
+import { mendedLabels, workedOn } from '../closeout/mended';
 import { proveJob } from '../proof/proof';
 
 /** One reading of the last proof, and the same place now. */
@@ -77,7 +77,7 @@ function pastView(
     symptom: then.story?.symptom ?? '',
     cause: closed.cause,
     reason: closed.reason,
-    mended: then.replaced.map((name) => mendedLabel(board, name)),
+    mended: mendedLabels(board, then.replaced),
     proven: gates.filter((g) => g.holds).map((g) => g.words),
     unproven: gates.filter((g) => !g.holds).map((g) => `${g.words}: ${g.missing}`),
     changes: changesSince(predictor, then, now),

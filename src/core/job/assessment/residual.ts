@@ -62,7 +62,8 @@ export function shortIsBackChance(
   { replaced }: JobState,
   shorts: readonly Pick<JobProof['shorts'][number], 'gone'>[],
 ): number {
-  const placed = replaced.filter((name) => !name.includes('/')).length;
+  // One that was replaced twice lies there once.
+  const placed = new Set(replaced.filter((name) => !name.includes('/'))).size;
   const unseen = shorts.filter((s) => s.gone === undefined).length;
   const there = shorts.some((s) => s.gone === false);
   return there ? 1 : 1 - (1 - SHORT_BY_ITSELF) * (1 - BRIDGE_RISK) ** placed * (1 - SHORT_UNSEEN) ** unseen;

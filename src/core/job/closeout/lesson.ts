@@ -77,7 +77,7 @@ export function closeoutRecordOf(job: JobView): CloseoutRecord {
       : [];
   const { chip, mark } = beyondBoard(state);
   const kinds = [...kindsAtFault(board, state)];
-  const parts = state.replaced.filter((key) => clearedPart(board, key));
+  const parts = [...new Set(state.replaced)].filter((key) => clearedPart(board, key));
   return {
     references,
     reports,

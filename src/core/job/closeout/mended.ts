@@ -20,6 +20,11 @@ export function mendedLabel(board: Board, key: string): string {
   }
 }
 
+/** Everything that was worked on, each once, in the order in which it first was. */
+export const mendedLabels = (board: Board, keys: readonly string[]): string[] => [
+  ...new Set(keys.map((key) => mendedLabel(board, key))),
+];
+
 /** The part, rail or screw that a cleared target is about; the key itself where the board no longer has it. */
 export function workedOn(board: Board, key: string): string {
   const target = clearedTarget(board, key);

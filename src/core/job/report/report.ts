@@ -112,8 +112,8 @@ function billOf({ state: { closed } }: JobView, { money }: ReportWords, place: B
 }
 
 function workDone({ state, suspects, board, proof }: JobView): string[] {
-  const parts = state.replaced
-    .filter((r) => !r.includes('/'))
+  const parts = [...new Set(state.replaced)]
+    .filter((r) => !r.endsWith('/image'))
     .map((ref) => {
       const chip = state.route?.ref === ref && state.route.typeId !== 'none' ? ` by ${state.route.typeId}` : '';
       return `${mendedLabel(board, ref)}${chip}`;
