@@ -29,11 +29,11 @@ test('a faulty controller from the door to the report, by typed entries', async 
   await enterLine(page, 'out');
   // The application asks; Enter on the empty line takes its question, the value answers it.
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Entry line')).toHaveValue('tp8 ohm ');
-  await page.keyboard.type('1.3k');
+  await expect(page.getByLabel('Entry line')).toHaveValue('tp7 ohm ');
+  await page.keyboard.type('1.6');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status').first()).toContainText('Kept: TP8 to ground, 1.30 kΩ');
-  await enterLine(page, 'tp7 1.6 ohm');
+  await expect(page.getByRole('status').first()).toContainText('Kept: TP7 to ground, 1.60 Ω');
+  await enterLine(page, 'tp8 1.3k ohm');
   await enterLine(page, 'c14 1.6 ohm');
   await enterLine(page, 'vbus_f 180k ohm');
   await expect(page.getByRole('complementary')).toContainText('U4 port controller, AON33 shorted inside');
