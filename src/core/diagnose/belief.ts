@@ -249,6 +249,29 @@ export function conditioned(belief: Belief, table: TestTable, given: Float64Arra
   return plain > 0 ? settled({ ...belief, p, sets: weighed.map((s) => ({ ...s, p: s.p / all })) }) : belief;
 }
 
+/**
+ * The belief if a test came out in one of its classes, as far as suspects go: over the likely hypotheses alone, which is
+ * some hundred times quicker than {@link conditioned} and right to what those leave out.
+ * @param rows of the likely hypotheses in the test's table.
+ */
+export function glimpsed(belief: Belief, rows: Uint32Array, given: Float64Array): Pick<Belief, 'faults' | 'marginal'> {
+  const { faults, within, likely, space } = belief;
+  const { of, members } = space.classes;
+  const byClass = new Float64Array(members.length);
+  let total = 0;
+  for (let k = 0; k < likely.p.length; k++) {
+    const p = likely.p[k] * given[rows[k]];
+    total += p;
+    const set = likely.sets[k - likely.pairsEnd];
+    if (set) for (const f of set) byClass[of[f]] += p;
+    else {
+      byClass[of[likely.first[k]]] += p;
+      if (likely.second[k] < faults.length) byClass[of[likely.second[k]]] += p;
+    }
+  }
+  return { faults, marginal: within.map((share, f) => (share * byClass[of[f]]) / total) };
+}
+
 export interface Suspect {
   /** The part, or {@link OUTSIDE}. */
   readonly ref: string;
@@ -280,7 +303,7 @@ const NONE: ReadonlySet<string> = new Set();
  * Parts by probability, each with its likeliest fault mode. With two faults at once the chances sum to more than one.
  * @param now the board as it is: what was mended is no suspect any more. Left out, every fault there ever was counts.
  */
-export function suspects(belief: Belief, now?: BoardNow): Suspect[] {
+export function suspects(belief: Pick<Belief, 'faults' | 'marginal'>, now?: BoardNow): Suspect[] {
   const { faults, marginal } = belief;
   const isAlive = now ? aliveNow(now) : () => true;
   const byRef = new Map<string, { p: number; best: number }>();

@@ -1,8 +1,8 @@
 import { demoBoard } from '../../../demo/files';
-import { suspectPairs, suspects, updateBelief } from './belief';
+import { conditioned, glimpsed, suspectPairs, suspects, updateBelief } from './belief';
 import { SURPRISING_BELOW, expectedShare, rankingFlips } from './doubt';
 import type { Reading } from './reading';
-import { proposeTests } from './next';
+import { outcomesOf, proposeTests } from './next';
 import { SOUND } from './faults';
 import { Predictor } from './predictor';
 import { rankRepairs, targetName } from './repairs';
@@ -45,6 +45,15 @@ test('what would change the mind: an outcome of a good test after which another 
   expect(suspects(belief)[0].ref).toBe('U4');
   expect(turns.length).toBeGreaterThan(0);
   expect(turns.every((t) => !t.words.includes('then U4'))).toBe(true);
+  // The glimpse of an outcome is what counting it whole gives.
+  for (const { measurement } of tests.slice(0, 3)) {
+    const { table, outcomes } = outcomesOf(belief, measurement, NONE, []);
+    const rows = belief.space.likelyRows(belief.likely, table);
+    for (const { given } of outcomes.filter((o) => o.p > 0.02)) {
+      const [quick, whole] = [glimpsed(belief, rows, given), conditioned(belief, table, given)];
+      quick.marginal.forEach((p, f) => expect(Math.abs(p - whole.marginal[f])).toBeLessThan(2e-3));
+    }
+  }
   expect(turns.map((t) => t.chance)).toEqual([...turns.map((t) => t.chance)].sort((a, b) => b - a));
 });
 

@@ -1,5 +1,5 @@
 import { formatChance } from '../units';
-import { conditioned, suspectName, suspects, type Belief, type BoardNow } from './belief';
+import { glimpsed, suspectName, suspects, type Belief, type BoardNow } from './belief';
 import { measurementTitle, outcomeLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
 import { outcomesOf, type Proposal } from './next';
@@ -43,10 +43,11 @@ export function rankingFlips(
   const leader = suspects(belief, now)[0].ref;
   const turns = tests.flatMap(({ measurement: m }): RankingFlip[] => {
     const { table, outcomes } = outcomesOf(belief, m, absent, cleared);
+    const rows = belief.space.likelyRows(belief.likely, table);
     return outcomes
       .filter((o) => o.p >= LEAST_CHANCE)
       .flatMap((o) => {
-        const top = suspects(conditioned(belief, table, o.given), now)[0];
+        const top = suspects(glimpsed(belief, rows, o.given), now)[0];
         if (top.ref === leader) return [];
         const words = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${suspectName(top.ref)}, ${formatChance(top.p)}.`;
         return [{ measurement: m, words, chance: o.p }];

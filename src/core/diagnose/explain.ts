@@ -1,6 +1,6 @@
 import type { Board } from '../board';
 import { formatChance } from '../units';
-import { conditioned, suspectName, suspects, weightsFor, type Belief, type BoardNow } from './belief';
+import { glimpsed, suspectName, suspects, weightsFor, type Belief, type BoardNow } from './belief';
 import { OUTSIDE } from './faults';
 import { outcomeLabel, readingName, valueLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
@@ -19,12 +19,13 @@ export function outlook(
   now?: BoardNow,
   most = 2,
 ): string[] {
+  const rows = belief.space.likelyRows(belief.likely, table);
   return [...outcomes]
     .filter((o) => o.p > LEAST_CHANCE)
     .sort((a, b) => b.p - a.p)
     .slice(0, most)
     .map((o) => {
-      const top = suspects(conditioned(belief, table, o.given), now)[0];
+      const top = suspects(glimpsed(belief, rows, o.given), now)[0];
       return `${capital(outcomeLabel(m, o))}: then ${suspectName(top.ref)}, ${formatChance(top.p)}.`;
     });
 }
