@@ -27,6 +27,7 @@ export {
   netName,
   refText,
   type AssemblyState,
+  type Assumption,
   type Board,
   type BoardFunction,
   type Part,

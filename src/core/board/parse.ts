@@ -69,6 +69,10 @@ function checkParts(board: Board): Problem[] {
       if (!Object.values(part.pins).includes(net))
         problems.push({ at, message: `It loads ${net} but has no pin on it.` });
     }
+    for (const net of Object.keys(part.loadsWithin ?? {})) {
+      if (part.loadsOhm[net] === undefined)
+        problems.push({ at, message: `It gives a factor for its load on ${net}, but no load.` });
+    }
     if (part.kind === 'resistor' && part.ohm === undefined)
       problems.push({ at, message: 'A resistor needs its value in ohm.' });
     const inside =
@@ -86,6 +90,9 @@ function checkNets(board: Board): Problem[] {
   const grounds = Object.entries(board.nets).filter(([, n]) => n.role === 'ground');
   if (grounds.length !== 1)
     problems.push({ at: 'nets', message: `Expected exactly one net with the role ground; got ${grounds.length}.` });
+  for (const [net, { diodeV, diodeWithinV }] of Object.entries(board.nets))
+    if (diodeWithinV !== undefined && diodeV === undefined)
+      problems.push({ at: `nets ${net}`, message: 'It says how far its drop may lie off, but gives no drop.' });
   const ids = new Set(board.parts.map((p) => p.ref));
   for (const point of board.points) {
     if (ids.has(point.id))

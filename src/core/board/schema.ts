@@ -119,6 +119,11 @@ export const packageSchema = z.object({
   plastic: z.boolean().default(false).describe('a plastic body that softens long before solder melts'),
 });
 
+/** What may be assumed of a part rather than known. */
+export const ASSUMPTIONS = ['place', 'package', 'pins'] as const;
+/** What may be assumed of the bare board. */
+export const BOARD_ASSUMPTIONS = ['outline', 'stack', 'parts'] as const;
+
 export const partSchema = z.object({
   ref: refText,
   kind: z.enum(PART_KINDS),
@@ -131,6 +136,14 @@ export const partSchema = z.object({
   pins: z.record(z.string(), netName),
   ohm: positive.optional().describe('nominal resistance of a resistor'),
   loadsOhm: z.record(netName, positive).default({}).describe('normal resistance to ground that the part puts on a net'),
+  loadsWithin: z
+    .record(netName, z.number().min(1))
+    .optional()
+    .describe('95 of 100 boards lie within this factor of a load; 1 or left out where it is known'),
+  assumed: z
+    .array(z.enum(ASSUMPTIONS))
+    .optional()
+    .describe('what of this part nobody has looked up yet: its place, its package, which of its pins is on which net'),
   jointLimitC: positive
     .optional()
     .describe('temperature its own joints must stay below while a neighbour is worked on'),
@@ -225,6 +238,9 @@ export const boardSchema = z.object({
     z.object({
       role: z.enum(['ground', 'power', 'signal', 'switch']),
       diodeV: positive.optional().describe('normal diode-mode drop'),
+      diodeWithinV: positive
+        .optional()
+        .describe('95 of 100 boards lie within so many volts of diodeV; left out where it is known'),
       lowByNature: z.boolean().default(false),
     }),
   ),
@@ -260,11 +276,18 @@ export const boardSchema = z.object({
   functions: z.array(functionSchema).max(500),
   slots: z.array(slotSchema).default([]).describe('places whose part type matters'),
   imageFamily: z.string().optional(),
+  assumed: z
+    .array(z.enum(BOARD_ASSUMPTIONS))
+    .optional()
+    .describe(
+      'what of the board was taken by look: its outline, its layers and thickness; and that not every part is drawn',
+    ),
 });
 
 export type Board = z.infer<typeof boardSchema>;
 export type Part = z.infer<typeof partSchema>;
 export type PartKind = Part['kind'];
+export type Assumption = (typeof ASSUMPTIONS)[number];
 export type PartPackage = z.infer<typeof packageSchema>;
 export type Rail = z.infer<typeof railSchema>;
 export type Port = z.infer<typeof portSchema>;

@@ -7,6 +7,8 @@ export interface Element {
   readonly a: string;
   readonly b: string;
   readonly ohm: number;
+  /** 95 of 100 boards lie within this factor of it; none where it is known. */
+  readonly within?: number;
 }
 
 /** Normal series resistances, ohm. Source: common practice, typical data-sheet magnitudes. */
@@ -28,6 +30,7 @@ export function elementsOf(board: Board, part: Part): Element[] {
     a: net,
     b: ground,
     ohm,
+    ...(part.loadsWithin?.[net] !== undefined && { within: part.loadsWithin[net] }),
   }));
   switch (part.kind) {
     case 'fuse':

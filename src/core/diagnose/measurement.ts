@@ -4,7 +4,7 @@ import { orList } from '../command-line';
 import { fail, ok, type Result } from '../result';
 import { openingMinutes, type Access } from './access';
 import { SOUND } from './faults';
-import type { Interpretation, Near, PowerNeed } from './measurements/definition';
+import type { Interpretation, Near, PowerNeed, Sound } from './measurements/definition';
 import { bad, good } from './measurements/interpretation';
 import { MEASUREMENT_KINDS, definitionOf, type Measurement } from './measurements/registry';
 import type { OutcomeCentre } from './measurements/scale';
@@ -100,11 +100,13 @@ export function interpretReading(
 ): Interpretation {
   const kind = definitionOf(m);
   const goodBoards = references[kind.id(m)];
-  const soundMean = (): number => {
+  const sound = (): Sound => {
     const prediction = predictor.predict(m, SOUND, absent, NONE);
-    return prediction.kind === 'values' ? prediction.alternatives[0].means[0] : 0;
+    if (prediction.kind !== 'values') return { mean: 0, sd: 0 };
+    const [{ means, sds }] = prediction.alternatives;
+    return { mean: means[0], sd: sds[0] };
   };
-  const own = kind.interpret({ model: predictor, absent, references, goodBoards, soundMean }, m, value);
+  const own = kind.interpret({ model: predictor, absent, references, goodBoards, sound }, m, value);
   return kind.goodBoards?.decide ? againstGoodBoards(own, m, value, absent, goodBoards) : own;
 }
 

@@ -1,5 +1,5 @@
 import { groundNet, type Board } from '../board';
-import { invertSpd } from '../math';
+import { WITHIN_SDS, invertSpd } from '../math';
 import { boardElements, type Element } from './elements';
 
 /** Input leakage from every net to ground, ohm: keeps the network solvable. Engineering estimate. */
@@ -28,6 +28,8 @@ export class ResistanceNetwork {
   private readonly size: number;
   private readonly renewed = new Map<string, ResistanceNetwork>();
   readonly elements: ReadonlyMap<string, Element>;
+  /** Those that are not known. */
+  private readonly doubtful: readonly Element[];
 
   /** @param base a network with the same nets of which this one differs only by elements at the nodes `touched`. */
   constructor(
@@ -40,6 +42,7 @@ export class ResistanceNetwork {
     this.nodeOf = base?.network.nodeOf ?? new Map(nets.filter((net) => net !== ground).map((net, i) => [net, i]));
     this.size = this.nodeOf.size;
     this.elements = new Map(list.map((e) => [e.id, e]));
+    this.doubtful = list.filter((e) => e.within !== undefined);
     const laplacian = new Float64Array(this.size * this.size);
     for (let i = 0; i < this.size; i++) laplacian[i * this.size + i] = 1 / leakOhm;
     for (const e of list) this.stamp(laplacian, e);
@@ -136,6 +139,26 @@ export class ResistanceNetwork {
       changes.map((x) => this.transfer(p, q, x.a, x.b)),
       changes.map((x) => changes.map((y) => this.transfer(x.a, x.b, y.a, y.b))),
     );
+  }
+
+  /**
+   * Spread of the resistance between two nets that comes of loads which are not known, log10 ohm: by its sensitivity to each,
+   * ∂ln R/∂ln g = −g·v²/R with v the voltage across the load for one ampere through p–q (Tellegen, standard circuit theory),
+   * the loads independent and log-normal. Good for small doubts, and the right size for large ones.
+   * @returns of the board as it is, and of what is left where paths are cut: the widest of a single load in reach.
+   */
+  doubtDecades(p: string, q: string): { readonly whole: number; readonly widest: number } {
+    const ohm = this.transfer(p, q, p, q);
+    let squares = 0;
+    let widest = 0;
+    for (const load of this.doubtful) {
+      const across = this.transfer(p, q, load.a, load.b);
+      if (across === 0) continue;
+      const sd = Math.log10(load.within!) / WITHIN_SDS;
+      widest = Math.max(widest, sd);
+      squares += ((across * across * sd) / (load.ohm * ohm)) ** 2;
+    }
+    return { whole: Math.sqrt(squares), widest };
   }
 
   /** The network built anew with the changes in it; kept. */

@@ -2,7 +2,7 @@ export { betaQuantile } from './beta';
 export { invertSpd } from './cholesky';
 export { entropyBits } from './entropy';
 export { median } from './median';
-export { erfc, normalCdf, normalDraw, normalPdf } from './normal';
+export { WITHIN_SDS, erfc, normalCdf, normalDraw, normalPdf } from './normal';
 export { counted, shareBelief, shareRange, type ShareBelief, type ShareRange } from './share';
 export { studentT } from './student';
 export { seededRandom, type Random } from './random';

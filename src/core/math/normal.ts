@@ -1,3 +1,6 @@
+/** 95 of 100 lie within so many standard deviations of the mean. */
+export const WITHIN_SDS = 1.96;
+
 /** Density of the normal distribution. */
 export function normalPdf(x: number, mean: number, sd: number): number {
   const z = (x - mean) / sd;

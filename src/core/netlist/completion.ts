@@ -73,10 +73,13 @@ const PLASTIC_C = 200;
 const UNDERFILLED_MARGIN_K = 10;
 const UNDERFILLED_C = ALLOYS.SAC305.solidusC - UNDERFILLED_MARGIN_K;
 /**
- * What a chip's supply input reads to ground until a good board was read, ohm; copper of a layer; diode drops of power and
- * signal contacts. Engineering estimates; signal drops are common practice (0.25 to 0.28 V).
+ * What a chip's supply input reads to ground until a good board was read, ohm, and within which factor; copper of a layer; diode
+ * drops of power and signal contacts, and how far they may lie off. Common practice, no source: supplies read 0.5 to 500 kΩ, drops
+ * 0.2 to 0.8 V.
  */
 const LOAD_OHM = 20_000;
+const LOAD_WITHIN = 25;
+const DROP_WITHIN_V = 0.2;
 const COPPER_UM = 18;
 const COVERAGE = 0.6;
 const POWER_DROP_V = 0.45;
@@ -320,14 +323,14 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
       Object.keys(netsOf(draft)).map((net) => {
         const role = roleOf(net);
         const diodeV = role === 'power' ? POWER_DROP_V : SIGNAL_DROP_V;
-        return [net, { role, ...(role !== 'ground' && portNets.has(net) && { diodeV }) }];
+        return [net, { role, ...(role !== 'ground' && portNets.has(net) && { diodeV, diodeWithinV: DROP_WITHIN_V }) }];
       }),
     ),
     parts: partsOf(draft).map((part) => ({
       ...part,
       kind: said.kinds[part.ref],
       ...(said.kinds[part.ref] === 'resistor' && { ohm: ohmOf(said, part.ref) }),
-      loadsOhm: CHIP_KINDS.has(said.kinds[part.ref]) ? loadsOf(part, rails) : {},
+      ...(CHIP_KINDS.has(said.kinds[part.ref]) && loadsOf(part, rails)),
       ...(plastic.has(part.ref) && { bodyLimitC: PLASTIC_C }),
       ...(underfilled.has(part.ref) && { underfilled: true, jointLimitC: UNDERFILLED_C }),
     })),
@@ -343,8 +346,14 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
   });
 }
 
-const loadsOf = (part: DraftPart, rails: ReadonlySet<string>): Record<string, number> =>
-  Object.fromEntries([...new Set(Object.values(part.pins))].filter((n) => rails.has(n)).map((n) => [n, LOAD_OHM]));
+function loadsOf(
+  part: DraftPart,
+  rails: ReadonlySet<string>,
+): Pick<Board['parts'][number], 'loadsOhm' | 'loadsWithin'> {
+  const nets = [...new Set(Object.values(part.pins))].filter((n) => rails.has(n));
+  const all = (figure: number): Record<string, number> => Object.fromEntries(nets.map((n) => [n, figure]));
+  return { loadsOhm: all(LOAD_OHM), loadsWithin: all(LOAD_WITHIN) };
+}
 
 const railOf = (rail: RailCompletion, list: (text: string) => string[]): object => ({
   id: rail.net,

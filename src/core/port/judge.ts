@@ -54,7 +54,19 @@ export function expectedDrop(
   const normal = pin.net === undefined ? undefined : normalDropV(board, pin.net);
   return normal === undefined
     ? undefined
-    : { low: normal - NORMAL_V, high: normal + NORMAL_V, words: `board file: near ${formatDrop(normal)}` };
+    : around(normal, (pin.net !== undefined && board.nets[pin.net].diodeWithinV) || 0);
+}
+
+function around(normalV: number, withinV: number): Interval & { words: string } {
+  const [low, high] = [
+    Math.max(SHORTED_V, normalV - Math.max(NORMAL_V, withinV)),
+    normalV + Math.max(NORMAL_V, withinV),
+  ];
+  const words =
+    withinV > NORMAL_V
+      ? `not known yet: ${formatDrop(low)} to ${formatDrop(high)}`
+      : `board file: near ${formatDrop(normalV)}`;
+  return { low, high, words };
 }
 
 /** Judges one contact against good boards, its twin and what the board file says. */

@@ -6,6 +6,8 @@ export const UNLISTED = 'unlisted';
 
 /** Share of boards whose fault no list holds: at a net that is drawn, and at something that is not. Engineering estimates. */
 export const UNLISTED_SHARE = { local: 0.04, global: 0.01 };
+/** The same on a sketch, where not every part is drawn. Engineering estimates. */
+const UNDRAWN_SHARE = { local: 0.15, global: 0.04 };
 
 /**
  * Hypotheses for what nobody listed: something at each net, shared out by the pads on it, and something that is not drawn.
@@ -16,6 +18,7 @@ export function unlistedFaults(board: Board): Fault[] {
   const pads = new Map<string, number>();
   for (const part of board.parts)
     for (const net of Object.values(part.pins)) if (net !== ground) pads.set(net, (pads.get(net) ?? 0) + 1);
+  const share = board.assumed?.includes('parts') ? UNDRAWN_SHARE : UNLISTED_SHARE;
   const all = [...pads.values()].reduce((sum, n) => sum + n, 0);
   const unlisted = (at: string | null, words: string, weight: number): Fault => ({
     id: `${UNLISTED}/${at ?? ''}`,
@@ -27,7 +30,7 @@ export function unlistedFaults(board: Board): Fault[] {
     unlistedAt: at,
   });
   return [
-    ...[...pads].map(([net, n]) => unlisted(net, `Something unlisted at ${net}`, (UNLISTED_SHARE.local * n) / all)),
-    unlisted(null, 'Something that is not drawn', UNLISTED_SHARE.global),
+    ...[...pads].map(([net, n]) => unlisted(net, `Something unlisted at ${net}`, (share.local * n) / all)),
+    unlisted(null, 'Something that is not drawn', share.global),
   ];
 }

@@ -29,8 +29,14 @@ export interface InterpretationContext {
   readonly references: ReferenceTable;
   /** What good boards read at this point, where they were read. */
   readonly goodBoards: ReferenceTable[string] | undefined;
-  /** Centre of what a sound board reads here in its present state, in the units of the prediction. */
-  readonly soundMean: () => number;
+  /** What a sound board reads here in its present state, in the units of the prediction: its centre, and its spread with what is not known. */
+  readonly sound: () => Sound;
+}
+
+/** What a sound board reads. */
+export interface Sound {
+  readonly mean: number;
+  readonly sd: number;
 }
 
 /** What power a test puts on the board: none, the charger's at a port, any port's, or a limited current into one net. */

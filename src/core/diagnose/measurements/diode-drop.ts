@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { handiestPlace, portPin } from '../../board';
+import { WITHIN_SDS } from '../../math';
 import { formatDrop } from '../../units';
 import type { Value } from '../value';
-import { UNPOWERED, defineMeasurement, type Interpretation } from './definition';
+import { UNPOWERED, defineMeasurement, type Interpretation, type Sound } from './definition';
 import { dropOfNet } from './drop-prediction';
 import { bad, good, plain } from './interpretation';
 import { nameSchema, noShield, unknownNet } from './naming';
@@ -37,7 +38,7 @@ export const diodeDrop = defineMeasurement<DiodeDropMeasurement>({
   predict: (model, m, fault, absent) =>
     dropOfNet(model, m.net, portPin(model.board, m.net)?.name.split('.')[1], fault, absent),
   partition: (partitioner, m) => partitioner.diodeDrop(m.net, 'drop'),
-  interpret: ({ soundMean }, _m, value) => interpretDrop(soundMean(), value),
+  interpret: ({ sound }, _m, value) => interpretDrop(sound(), value),
   goodBoards: { fromId: (net) => ({ kind: 'diodeDrop', net }), decide: true },
   stem: (_board, m) => `${m.net.toLowerCase()} drop `,
   // Typed as a point: see point-line.ts.
@@ -46,15 +47,23 @@ export const diodeDrop = defineMeasurement<DiodeDropMeasurement>({
 
 /** Drops this close to normal count as normal, V; about three of the usual spreads. */
 const NORMAL_DROP_V = 0.035;
+/** From here on a normal drop is a range rather than a figure, V. */
+const KNOWN_DROP_V = 0.05;
 /** Below this a drop is a short; below the second the sign is wrong rather than the zero. Common practice. */
 const DROP_SHORTED_V = 0.06;
 const WRONG_SIGN_V = -0.05;
 
-function interpretDrop(normalV: number, value: Value): Interpretation {
+function interpretDrop({ mean: normalV, sd }: Sound, value: Value): Interpretation {
   if (value.kind === 'open') return bad('open: the way to the chip is cut, or its input is gone');
   if (value.kind !== 'figure') return plain();
   if (value.value < WRONG_SIGN_V) return bad('wrong sign: the chip behind is damaged, or the leads are swapped');
   if (value.value < DROP_SHORTED_V) return bad('shorted to ground');
-  if (Math.abs(value.value - normalV) <= NORMAL_DROP_V) return good(`normal, ${formatDrop(normalV)} expected`);
-  return bad(`off, ${formatDrop(normalV)} expected: the chip behind it is suspect`);
+  const reach = Math.max(NORMAL_DROP_V, WITHIN_SDS * sd);
+  const isKnown = reach <= KNOWN_DROP_V;
+  const expected = isKnown
+    ? formatDrop(normalV)
+    : `${formatDrop(Math.max(0, normalV - reach))} to ${formatDrop(normalV + reach)}`;
+  if (Math.abs(value.value - normalV) <= reach)
+    return isKnown ? good(`normal, ${expected} expected`) : plain(`within what is known, ${expected}`);
+  return bad(`off, ${expected} expected: the chip behind it is suspect`);
 }

@@ -1,4 +1,5 @@
 import { groundNet, partByRef } from '../../board';
+import { WITHIN_SDS } from '../../math';
 import type { CircuitModel } from '../circuit-model';
 import type { Effect, Fault } from '../faults';
 import { alternative, valuesOf, type Prediction } from '../prediction';
@@ -9,12 +10,15 @@ import { DROP_OPEN_V } from './scale';
 const DROP_FLOOR_V = 0.012;
 /** All drops of a day shift with the board's temperature and the meter: so much of the drop. Engineering estimate. */
 const DROP_SHARE = 0.02;
-const spreadV = (dropV: number): number => Math.hypot(DROP_FLOOR_V, DROP_SHARE * dropV);
+const usualSpreadV = (dropV: number): number => Math.hypot(DROP_FLOOR_V, DROP_SHARE * dropV);
 const DROP_SHORT_V = 0.02;
 /** Below this a diode test shows a short, ohm. Common practice. */
 export const DROP_SHORT_BELOW_OHM = 30;
-/** What a net without a stated drop reads, V. Engineering estimate: the middle of silicon input structures. */
-const USUAL_DROP_V = 0.4;
+/**
+ * What a net without a stated drop reads, V: silicon input structures read 0.2 to 0.8 V, most of them low in that range. Common
+ * practice.
+ */
+const USUAL_DROP = { volts: 0.45, withinV: 0.25 };
 
 const OPEN = valuesOf(alternative(DROP_OPEN_V, DROP_FLOOR_V));
 
@@ -30,7 +34,10 @@ export function dropOfNet(
   absent: ReadonlySet<string>,
 ): Prediction {
   const { board } = model;
-  const { diodeV: normal = USUAL_DROP_V, lowByNature } = board.nets[net];
+  const { diodeV, diodeWithinV = 0, lowByNature } = board.nets[net];
+  const normal = diodeV ?? USUAL_DROP.volts;
+  const doubtV = (diodeV === undefined ? USUAL_DROP.withinV : diodeWithinV) / WITHIN_SDS;
+  const spreadV = (dropV: number): number => Math.hypot(usualSpreadV(dropV), doubtV);
   const isShorted = model.resistanceOhm(net, groundNet(board), fault, absent) < DROP_SHORT_BELOW_OHM && !lowByNature;
   if (isShorted) return valuesOf(alternative(DROP_SHORT_V, DROP_FLOOR_V));
   const isOpen = (e: Effect): boolean => e.kind === 'pinOpen' && e.net === net && (e.pin ?? contact) === contact;

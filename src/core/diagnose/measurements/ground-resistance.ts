@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { groundNet, handiestPlace, shieldOver, type Board } from '../../board';
+import { WITHIN_SDS } from '../../math';
 import { formatOhm } from '../../units';
 import type { CircuitModel } from '../circuit-model';
 import type { Fault } from '../faults';
 import { alternative, valuesOf, type Prediction } from '../prediction';
 import type { Value } from '../value';
-import { UNPOWERED, defineMeasurement, type Interpretation } from './definition';
+import { UNPOWERED, defineMeasurement, type Interpretation, type Sound } from './definition';
 import { bad, good, plain } from './interpretation';
 import { nameSchema, unknownNet } from './naming';
 import { pointCommand } from './point-line';
@@ -42,7 +43,7 @@ export const groundResistance = defineMeasurement<GroundResistanceMeasurement>({
   touches: (_board, m) => [m.net],
   predict: (model, m, fault, absent) => resistanceBetween(model, m.net, groundNet(model.board), fault, absent),
   partition: (partitioner, m) => partitioner.resistance(m.net, partitioner.ground),
-  interpret: ({ model, soundMean }, m, value) => interpretOhm(model.board, m.net, soundMean(), value),
+  interpret: ({ model, sound }, m, value) => interpretOhm(model.board, m.net, sound(), value),
   goodBoards: { fromId: (net) => ({ kind: 'groundResistance', net }), decide: true },
   stem: (board, m, near) => `${(handiestPlace(board, m.net, near)?.name ?? '').toLowerCase()} ohm `,
   commands: [pointCommand],
@@ -76,12 +77,16 @@ export function resistanceBetween(
   fault: Fault,
   absent: ReadonlySet<string>,
 ): Prediction {
-  const healthy = model.networkWithout(absent).resistanceOhm(a, b);
+  const network = model.networkWithout(absent);
+  const healthy = network.resistanceOhm(a, b);
   const ohm = model.resistanceOhm(a, b, fault, absent);
   const isMoved = Math.abs(Math.log10((ohm + LEADS_OHM) / (healthy + LEADS_OHM))) > MOVED_DECADES;
   const leaks = fault.effects.some((e) => e.kind === 'shunt' && e.ohm > SHORT_BELOW_OHM);
   const own = !isMoved ? 0 : ohm < LOW_OHM ? SHORT_SPREAD : leaks ? LEAK_SPREAD : 0;
-  const spread = Math.hypot(HEALTHY_SPREAD + lowEndSpread(ohm), own);
+  const unknown = network.doubtDecades(a, b);
+  // Beside a path of its own the loads that are not known carry less of the current; where a path is gone, fewer of them even out.
+  const doubt = isMoved && ohm > healthy ? unknown.widest : unknown.whole * Math.min(1, ohm / healthy);
+  const spread = Math.hypot(HEALTHY_SPREAD + lowEndSpread(ohm), own, doubt);
   return valuesOf(alternative(shownLogOhm(ohm), spread));
 }
 
@@ -93,17 +98,24 @@ export const SHORT_BELOW_OHM = 10;
 /** Resistances within this share of the expected one count as normal; capacitors and chips vary that much, log10. Engineering estimate. */
 export const NORMAL_DECADES = 0.5;
 
+/** How far a sound reading may lie from its centre: as usual, or as far as loads that are not known let it, log10 ohm. */
+export const normalReach = (sd: number): number => Math.max(NORMAL_DECADES, WITHIN_SDS * sd);
+
 /** What a meter showed, as log10 ohm; undefined where it showed no figure. */
 export const logOhmOf = (value: Value): number | undefined =>
   value.kind === 'open' ? OPEN_LOG_OHM : value.kind === 'figure' ? shownLogOhm(value.value) : undefined;
 
-/** @param healthyLog what a sound board reads, log10 ohm. */
-export function interpretOhm(board: Board, net: string, healthyLog: number, value: Value): Interpretation {
-  const normal = healthyLog >= OPEN_LOG_OHM ? 'open' : formatOhm(10 ** healthyLog);
+/** @param sound what a sound board reads, log10 ohm. */
+export function interpretOhm(board: Board, net: string, { mean: healthyLog, sd }: Sound, value: Value): Interpretation {
+  const reach = normalReach(sd);
+  const isKnown = reach <= NORMAL_DECADES;
+  const figure = (log: number): string => (log >= OPEN_LOG_OHM ? 'open' : formatOhm(10 ** log));
+  const normal = isKnown ? figure(healthyLog) : `${figure(healthyLog - reach)} to ${figure(healthyLog + reach)}`;
   const { lowByNature } = board.nets[net];
   if (value.kind === 'beep') return lowByNature ? plain() : bad(`a short or close to it, ${normal} expected`);
   const log = logOhmOf(value);
   if (log === undefined) return plain();
+  if (Math.abs(log - healthyLog) <= reach && !isKnown) return plain(`within what is known, ${normal}`);
   if (Math.abs(log - healthyLog) <= NORMAL_DECADES)
     return good(lowByNature ? 'low by nature here, normal' : `normal, ${normal} expected`);
   if (log < healthyLog)

@@ -36,7 +36,7 @@ export const liftedResistance = defineMeasurement<LiftedResistanceMeasurement>({
   predict: (model, m, fault, absent) =>
     resistanceBetween(model, m.net, groundNet(model.board), fault, new Set([...absent, m.ref])),
   partition: (partitioner, m) => groundResistance.partition(partitioner, asResistance(m)),
-  interpret: ({ model, soundMean }, m, value) => interpretOhm(model.board, m.net, soundMean(), value),
+  interpret: ({ model, sound }, m, value) => interpretOhm(model.board, m.net, sound(), value),
   stem: (_board, m) => `off ${m.ref.toLowerCase()}`,
   commands: [],
 });

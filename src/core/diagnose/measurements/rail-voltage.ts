@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { handiestPlace, shieldOver, type Board, type ProbePlace } from '../../board';
 import { defineCommand } from '../../command-line';
+import { WITHIN_SDS } from '../../math';
 import { fail, ok } from '../../result';
 import { formatVolt, parseFigure } from '../../units';
 import type { CircuitModel } from '../circuit-model';
@@ -107,6 +108,8 @@ export function packRail(board: Board): string | undefined {
 /** Spread of a rail's voltage: a floor, and a share of the level, V. Engineering estimates. */
 const FLOOR_SD_V = 0.03;
 const SHARE_SD = 0.02;
+/** No converter is as loose: beyond it the level of a rail is not known, and its window says how far it is. */
+const KNOWN_TOLERANCE = 0.15;
 
 function railPrediction(model: CircuitModel, railId: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
   const { board } = model;
@@ -116,7 +119,8 @@ function railPrediction(model: CircuitModel, railId: string, fault: Fault, absen
   const { floatingV, floatingSdV, floating, zeroSdV, zero } = OBSERVATION.deadPackConnector;
   if (level === 0 && isPackNet(board, rail.net))
     return valuesOf(alternative(floatingV, floatingSdV, floating), alternative(0, zeroSdV, zero));
-  return valuesOf(alternative(level, FLOOR_SD_V + SHARE_SD * level));
+  const share = rail.tolerance > KNOWN_TOLERANCE ? rail.tolerance / WITHIN_SDS : SHARE_SD;
+  return valuesOf(alternative(level, FLOOR_SD_V + share * level));
 }
 
 const isPackNet = (board: Board, net: string): boolean =>

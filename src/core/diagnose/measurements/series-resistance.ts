@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { isTwoTerminal, partByRef, type Board, type Part } from '../../board';
 import type { Value } from '../value';
-import { UNPOWERED, defineMeasurement, type Interpretation } from './definition';
-import { NORMAL_DECADES, logOhmOf, openResistance, resistanceBetween } from './ground-resistance';
+import { UNPOWERED, defineMeasurement, type Interpretation, type Sound } from './definition';
+import { logOhmOf, normalReach, openResistance, resistanceBetween } from './ground-resistance';
 import { bad, good, plain } from './interpretation';
 import { nameSchema, partPlace, shieldOverPart, unknownPart } from './naming';
 import { resistanceScale } from './scale';
@@ -51,7 +51,7 @@ export const seriesResistance = defineMeasurement<SeriesResistanceMeasurement>({
   },
   partition: (partitioner, m) =>
     partitioner.absent.has(m.ref) ? partitioner.constant() : partitioner.resistance(...endsOf(partitioner.board, m)),
-  interpret: ({ soundMean }, _m, value) => interpretThrough(soundMean(), value),
+  interpret: ({ sound }, _m, value) => interpretThrough(sound(), value),
   stem: (_board, m) => (m.line ? `${m.ref.toLowerCase()} ${m.line} ` : `${m.ref.toLowerCase()} thru `),
   // Typed as a point: see point-line.ts.
   commands: [],
@@ -80,10 +80,10 @@ const PASSES_BELOW = Math.log10(3);
 /** A beep is taken as about an ohm here. */
 const BEEP_LOG = 0;
 
-function interpretThrough(healthyLog: number, value: Value): Interpretation {
+function interpretThrough({ mean: healthyLog, sd }: Sound, value: Value): Interpretation {
   const log = value.kind === 'beep' ? BEEP_LOG : logOhmOf(value);
   if (log === undefined) return plain();
   if (healthyLog < CONDUCTS_BELOW) return log < PASSES_BELOW ? good('it conducts') : bad('open: it should conduct');
-  if (Math.abs(log - healthyLog) <= NORMAL_DECADES) return good('normal');
+  if (Math.abs(log - healthyLog) <= normalReach(sd)) return good('normal');
   return log < healthyLog ? bad('bridged: these should not be joined') : bad('open');
 }
