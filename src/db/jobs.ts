@@ -64,6 +64,15 @@ export async function listJobs(db: Session): Promise<JobRow[]> {
   return db.select().from(jobs).orderBy(desc(jobs.number));
 }
 
+/** Numbers of the jobs that are on one revision of a board's file. */
+export async function jobsOnFile(db: Session, boardId: string, boardRevision: number): Promise<number[]> {
+  const rows = await db
+    .select({ number: jobs.number })
+    .from(jobs)
+    .where(and(eq(jobs.boardId, boardId), eq(jobs.boardRevision, boardRevision)));
+  return rows.map((r) => r.number);
+}
+
 export async function findJob(db: Session, number: number): Promise<JobRow | undefined> {
   const [row] = await db.select().from(jobs).where(eq(jobs.number, number));
   return row;

@@ -37,6 +37,24 @@ export const boardRevisions = sqliteTable(
   (t) => [primaryKey({ columns: [t.boardId, t.revision] })],
 );
 
+/** Straightened photographs of a board, one for each side; their bytes lie in `images`. */
+export const boardPhotos = sqliteTable(
+  'board_photos',
+  {
+    boardId: text('board_id')
+      .notNull()
+      .references(() => boards.id),
+    side: text('side').notNull(),
+    sha256: text('sha256')
+      .notNull()
+      .references(() => images.sha256),
+    /** Where it lies on the board and how sure that is, as JSON. */
+    place: text('place').notNull(),
+    addedAt: text('added_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.boardId, t.side] })],
+);
+
 export const stations = sqliteTable('stations', {
   id: text('id').primaryKey(),
   json: text('json').notNull(),

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
@@ -24,13 +24,35 @@ export interface BoardDrawingProps {
   /** Draws a line from the asked point over this net to the lit part. */
   readonly net?: string;
   readonly onPick?: (name: string) => void;
+  /** Straightened photographs under the drawing, by side, as the side is seen. */
+  readonly photos?: Readonly<Partial<Record<Side, string>>>;
+  /** Outlines that were seen in a photograph. */
+  readonly seen?: readonly SeenOutline[];
+  /** Set where parts can be laid by hand. */
+  readonly hand?: DrawingHand;
+}
+
+export interface SeenOutline {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly sizeMm: readonly [number, number];
+  readonly side: Side;
+}
+
+/** What a hand does on the drawing, in board millimetres. */
+export interface DrawingHand {
+  /** A click beside every part, or on one while a part is to be placed. */
+  readonly onPlace?: (xMm: number, yMm: number, side: Side) => void;
+  /** A part was dragged to another place. */
+  readonly onMove: (ref: string, xMm: number, yMm: number) => void;
 }
 
 const MARGIN_MM = 3;
+
 const LABEL_PX = 13;
 
 /** The board as a drawing on the mat: pan with the pointer, zoom with the wheel, either side. */
-export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawingProps) {
+export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {}, seen = [], hand }: BoardDrawingProps) {
   const asked = marks.find((m) => m.state === 'asked');
   const [picked, setPicked] = useState<{ side: Side; for?: string }>();
   const side = picked && picked.for === asked?.name ? picked.side : (asked?.side ?? 'front');
@@ -38,6 +60,8 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
   const zooming = useRef<ZoomBehavior<SVGSVGElement, unknown>>(null);
   const [size, setSize] = useState({ w: 736, h: 420 });
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
+  const inner = useRef<SVGGElement>(null);
+  const isHandled = useRef(false);
 
   useEffect(() => {
     const svg = frame.current!;
@@ -47,6 +71,11 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
     watcher.observe(svg);
     const behaviour = zoom<SVGSVGElement, unknown>()
       .scaleExtent([1, 16])
+      // What a hand drags is a part, not the paper.
+      .filter(
+        (event: MouseEvent) =>
+          !event.ctrlKey && !event.button && !(isHandled.current && event.type !== 'wheel' && refAt(event.target)),
+      )
       .on('zoom', (event: { transform: ZoomTransform }) => setView(event.transform));
     zooming.current = behaviour;
     select(svg).call(behaviour);
@@ -59,8 +88,16 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
   const fit = Math.min(size.w / w, size.h / h);
   const px = 1 / (fit * view.k);
   const flip = side === 'back' ? `translate(${box.x0 + box.x1} 0) scale(-1 1)` : '';
-  const shown = board.parts.filter((p) => p.side === side);
+  const photo = photos[side];
+  // Over a photograph what nobody has placed yet would only lie about.
+  const shown = board.parts.filter(
+    (p) => p.side === side && !(photo && p.assumed?.includes('place') && !lit.includes(p.ref)),
+  );
   const label = LABEL_PX * px;
+  const { held, ...grip } = useGrip({ inner, side, box, hand, onPick });
+  useEffect(() => {
+    isHandled.current = hand !== undefined;
+  }, [hand]);
 
   return (
     <Box position="relative" flex="1" minH="260px" bg="mat">
@@ -73,8 +110,19 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
         color={tone.matLine}
         preserveAspectRatio="xMidYMid meet"
         viewBox={`${box.x0 - MARGIN_MM} ${box.y0 - MARGIN_MM} ${w} ${h}`}
+        {...(hand && grip)}
       >
-        <g transform={viewTransform(view, size, fit, box)}>
+        <g ref={inner} transform={viewTransform(view, size, fit, box)}>
+          {photo && (
+            <image
+              href={photo}
+              x={box.x0}
+              y={box.y0}
+              width={box.x1 - box.x0}
+              height={box.y1 - box.y0}
+              preserveAspectRatio="none"
+            />
+          )}
           <g transform={flip}>
             {board.shields
               .filter((s) => s.side === side)
@@ -95,14 +143,30 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
               ))}
             <path d={outlinePath(board)} fill="none" stroke="currentColor" strokeWidth={1.4 * px} />
             {net && asked && asked.side === side && <NetLine board={board} net={net} from={asked} lit={lit} px={px} />}
+            {seen
+              .filter((s) => s.side === side)
+              .map(({ xMm, yMm, sizeMm: [sw, sh] }) => (
+                <rect
+                  key={`${xMm} ${yMm}`}
+                  x={xMm - sw / 2}
+                  y={yMm - sh / 2}
+                  width={sw}
+                  height={sh}
+                  fill="none"
+                  stroke={tone.matCopper}
+                  strokeWidth={1.2 * px}
+                  strokeDasharray={`${4 * px} ${3 * px}`}
+                />
+              ))}
             {shown.map((part) => (
               <PartShape
                 key={part.ref}
                 board={board}
-                part={part}
+                part={held?.ref === part.ref ? { ...part, xMm: held.xMm, yMm: held.yMm } : part}
                 px={px}
                 lit={lit.includes(part.ref)}
-                onPick={onPick}
+                clear={photo !== undefined}
+                onPick={hand ? undefined : onPick}
               />
             ))}
           </g>
@@ -166,6 +230,55 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick }: BoardDrawi
       </Flex>
     </Box>
   );
+}
+
+const refAt = (target: EventTarget | null): string | undefined =>
+  (target as Element | null)?.closest?.<SVGGElement>('[data-ref]')?.dataset.ref;
+
+/** A move of less than this is a click, px. */
+const CLICK_PX = 4;
+
+interface GripProps {
+  readonly inner: RefObject<SVGGElement | null>;
+  readonly side: Side;
+  readonly box: BoxMm;
+  readonly hand?: DrawingHand;
+  readonly onPick?: (name: string) => void;
+}
+
+/** Parts under a hand: pressed, dragged and let go; a press without a drag picks, or places what is to be placed. */
+function useGrip({ inner, side, box, hand, onPick }: GripProps) {
+  const [held, setHeld] = useState<{ ref: string; xMm: number; yMm: number }>();
+  const from = useRef<{ x: number; y: number; ref?: string } | undefined>(undefined);
+  function placeOf(event: PointerEvent): { xMm: number; yMm: number } {
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+      inner.current!.getScreenCTM()!.inverse(),
+    );
+    return { xMm: mirrored(x, side, box), yMm: y };
+  }
+  return {
+    held,
+    onPointerDown(event: PointerEvent<SVGSVGElement>) {
+      from.current = { x: event.clientX, y: event.clientY, ref: refAt(event.target) };
+    },
+    onPointerMove(event: PointerEvent<SVGSVGElement>) {
+      const start = from.current;
+      if (!start?.ref || Math.hypot(event.clientX - start.x, event.clientY - start.y) < CLICK_PX) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setHeld({ ref: start.ref, ...placeOf(event) });
+    },
+    onPointerUp(event: PointerEvent<SVGSVGElement>) {
+      const start = from.current;
+      from.current = undefined;
+      setHeld(undefined);
+      if (!start) return;
+      const { xMm, yMm } = placeOf(event);
+      if (held) hand?.onMove(held.ref, xMm, yMm);
+      else if (Math.hypot(event.clientX - start.x, event.clientY - start.y) >= CLICK_PX) return;
+      else if (hand?.onPlace) hand.onPlace(xMm, yMm, side);
+      else if (start.ref) onPick?.(start.ref);
+    },
+  };
 }
 
 type BoxMm = { x0: number; y0: number; x1: number; y1: number };

@@ -10,11 +10,13 @@ export interface PartShapeProps {
   /** Millimetres per screen pixel. */
   readonly px: number;
   readonly lit: boolean;
+  /** True over a photograph: bodies are not filled. */
+  readonly clear?: boolean;
   readonly onPick?: (name: string) => void;
 }
 
 /** One part in line work: body, pads that reach out of it, and a dot at pin 1 of chips. */
-export const PartShape = memo(function PartShape({ board, part, px, lit, onPick }: PartShapeProps) {
+export const PartShape = memo(function PartShape({ board, part, px, lit, clear, onPick }: PartShapeProps) {
   const pkg = board.packages[part.package];
   const [w, h] = pkg.bodyMm;
   const chip = pkg.lands.kind !== 'two';
@@ -22,22 +24,28 @@ export const PartShape = memo(function PartShape({ board, part, px, lit, onPick 
   const flip = part.side === 'back' ? ' scale(-1 1)' : '';
   return (
     <g
+      data-ref={part.ref}
       transform={`translate(${part.xMm} ${part.yMm}) rotate(${part.rotationDeg})${flip}`}
-      color={lit ? tone.matCopper : tone.matLine}
+      color={lit ? tone.matCopper : clear ? tone.matText : tone.matLine}
       cursor={onPick ? 'pointer' : undefined}
       onClick={onPick && (() => onPick(part.ref))}
     >
       <title>{`${part.ref} ${part.what}`}</title>
       {chip && <Pads board={board} part={part} px={px} />}
       {round ? (
-        <circle r={Math.min(w, h) / 2} fill={tone.mat} stroke="currentColor" strokeWidth={1.2 * px} />
+        <circle
+          r={Math.min(w, h) / 2}
+          fill={clear ? 'transparent' : tone.mat}
+          stroke="currentColor"
+          strokeWidth={1.2 * px}
+        />
       ) : (
         <rect
           x={-w / 2}
           y={-h / 2}
           width={w}
           height={h}
-          fill={chip ? (lit ? tone.matFill : tone.mat) : 'none'}
+          fill={clear ? 'transparent' : chip ? (lit ? tone.matFill : tone.mat) : 'none'}
           stroke="currentColor"
           strokeWidth={(lit ? 2 : 1.1) * px}
         />

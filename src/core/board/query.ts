@@ -111,7 +111,8 @@ export function handiestPlace(board: Board, net: string, near?: { xMm: number; y
   if (free(points).length > 0) return nearest(free(points), near);
   const parts = board.parts.filter((p) => Object.values(p.pins).includes(net));
   const capacitors = parts.filter((p) => p.kind === 'capacitor');
-  const places = (capacitors.length > 0 ? capacitors : parts).map((part) => {
+  const placed = (capacitors.length > 0 ? capacitors : parts).filter((p) => !p.assumed?.includes('place'));
+  const places = (placed.length > 0 ? placed : capacitors.length > 0 ? capacitors : parts).map((part) => {
     const pad = padsOf(board, part).find((p) => part.pins[p.pin] === net)!;
     return placeOfPad(
       part,

@@ -1,7 +1,7 @@
 export { fullPattern, patternWithout, sitesOf, type Site, type SitePattern } from './pattern';
 export { balledPart, type BalledPart } from './part';
 export { MOST_PIXELS, greyOf, type GreyPicture } from './picture';
-export { mapPoint, scaled as enlargedMap, type Homography } from './homography';
+export { inverse, mapPoint, scaled as enlargedMap, type Homography, type Point } from './homography';
 export { usefulSidePx } from './find';
 export { enlarged, inspectBalls, type Inspection } from './inspect';
 export { HARD, drawScene, type BallSizes, type Trouble } from './scenes';

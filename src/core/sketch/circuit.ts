@@ -164,7 +164,7 @@ function portCircuit(answers: Answers, n: string, down: (share: number) => numbe
       ...[vbus, behind, supply, ...(talks ? [core] : [])].map((rail, i): CircuitPart => ({
         ref: n ? `C${n}${i + 1}` : `C${i + 1}`,
         kind: 'capacitor',
-        what: `at ${rail}`,
+        what: `capacitor at ${rail}`,
         pattern: i < 2 ? 'CHIP-1608' : 'CHIP-1005',
         nets: [rail, GROUND],
         at: [0.26 + 0.05 * i, down(0.7)],
@@ -297,7 +297,7 @@ function systemCircuit(
       ...['VIN', 'VSYS', 'VPACK', 'V33', ...(dock ? ['VDOCK'] : [])].map((rail, i): CircuitPart => ({
         ref: `C${6 + i}`,
         kind: 'capacitor',
-        what: `at ${rail}`,
+        what: `capacitor at ${rail}`,
         pattern: i < 3 ? 'CHIP-2012' : 'CHIP-1005',
         nets: [rail, GROUND],
         at: [0.5 + 0.09 * i, 0.56],

@@ -275,8 +275,72 @@ const onLine = defineSketchLine({
   complete: (board, words) => (words.length === 3 ? nets(board) : []),
 });
 
+const atLine = defineSketchLine({
+  name: 'place',
+  matches: (_board, { words }) => words[1] === 'at',
+  usage: [{ example: 'u4 at 12.5 20', help: 'its middle, mm from the left and from the top' }],
+  parse(board, { words: [ref, , ...rest] }) {
+    const part = partNamed(board, ref);
+    if (!part) return fail(`Expected a part of this board; got "${ref}".`);
+    const [xMm, yMm] = rest.map((w) => figureOf([w], 'mm'));
+    return rest.length === 2 && xMm !== undefined && yMm !== undefined
+      ? ok({ edit: { kind: 'place', ref: part.ref, xMm, yMm }, echo: `${part.ref} at ${xMm}, ${yMm} mm` })
+      : fail(`Expected two figures in mm, as in: ${ref} at 12.5 20; got "${rest.join(' ')}".`);
+  },
+  complete: () => [],
+});
+
+const turnLine = defineSketchLine({
+  name: 'turn',
+  usage: [{ example: 'turn u4 90', help: 'clockwise, in degrees, as seen from the front' }],
+  parse(board, { args: [ref = '', by = '90'] }) {
+    const part = partNamed(board, ref);
+    const degrees = figureOf([by], 'deg|°');
+    if (!part) return fail(`Expected a part of this board; got "${ref}".`);
+    if (degrees === undefined) return fail(`Expected degrees; got "${by}".`);
+    const rotationDeg = part.rotationDeg + degrees;
+    const { xMm, yMm } = part;
+    return ok({
+      edit: { kind: 'place', ref: part.ref, xMm, yMm, rotationDeg },
+      echo: `${part.ref} turned by ${degrees}°`,
+    });
+  },
+  complete: (board, words) => (words.length === 2 ? refs(board) : ['90', '180', '270']),
+});
+
+const sideLine = defineSketchLine({
+  name: 'side',
+  aliases: ['back', 'front'],
+  usage: [{ example: 'back u4', help: 'a part that sits on the back' }],
+  parse(board, { head, args: [ref = ''] }) {
+    const part = partNamed(board, ref);
+    if (!part) return fail(`Expected a part of this board; got "${ref}".`);
+    if (head === 'side') return fail('Expected front or back, as in: back u4.');
+    const side = head === 'back' ? 'back' : 'front';
+    return ok({
+      edit: { kind: 'place', ref: part.ref, xMm: part.xMm, yMm: part.yMm, side },
+      echo: `${part.ref} on the ${side}`,
+    });
+  },
+  complete: (board, words) => (words.length === 2 ? refs(board) : []),
+});
+
 export const SKETCH_GRAMMAR: Grammar<Board, SketchEntry> = {
-  commands: [joinLine, isLine, onLine, addLine, removeLine, goodLine, packageLine, sizeLine, stackLine, drawnLine],
+  commands: [
+    joinLine,
+    isLine,
+    onLine,
+    atLine,
+    addLine,
+    removeLine,
+    goodLine,
+    packageLine,
+    turnLine,
+    sideLine,
+    sizeLine,
+    stackLine,
+    drawnLine,
+  ],
   helpFirst: 'name',
   emptyLine: 'what you found, such as: u4 is the controller, add c14 on vin, u4.12 = c14.1',
   nameExamples: ['a name of the board, such as: u4 is the controller'],

@@ -1,4 +1,6 @@
 import {
+  CHIP_KINDS,
+  PART_KIND_WORDS,
   groundNet,
   landsOf,
   named,
@@ -35,6 +37,7 @@ export type BoardEdit =
   | { readonly kind: 'rename'; readonly ref: string; readonly to: string }
   | { readonly kind: 'what'; readonly ref: string; readonly part: PartKind }
   | ({ readonly kind: 'place'; readonly ref: string } & PartPlace)
+  | ({ readonly kind: 'seen'; readonly ref: string; readonly pattern: string } & PartPlace)
   | { readonly kind: 'package'; readonly ref: string; readonly pattern: string }
   | { readonly kind: 'join'; readonly a: Node; readonly b: Node }
   | {
@@ -80,6 +83,8 @@ function make(board: Board, edit: BoardEdit): Result<Board> {
       return withPart(board, edit.ref, (part) => ok(changed(board, part.ref, { kind: edit.part, what: part.what })));
     case 'place':
       return withPart(board, edit.ref, (part) => place(board, part, edit));
+    case 'seen':
+      return withPart(board, edit.ref, (part) => seenAs(board, part, edit));
     case 'package':
       return withPart(board, edit.ref, (part) => repackage(board, part, edit.pattern));
     case 'join':
@@ -163,7 +168,7 @@ function add(board: Board, { ref, part, pattern, nets, at }: Extract<BoardEdit, 
       {
         ref: designator,
         kind: part,
-        what: own.length > 0 ? `at ${own[0]}` : part,
+        what: own.length > 0 ? `${PART_KIND_WORDS[part]} at ${own[0]}` : PART_KIND_WORDS[part],
         package: name,
         xMm: near.xMm,
         yMm: near.yMm,
@@ -276,6 +281,23 @@ const place = (board: Board, part: Part, { xMm, yMm, rotationDeg, side }: PartPl
       ...known(part, 'place'),
     }),
   );
+
+/** A part where a body was seen: its package too, unless somebody has said that or its pins do not fit on it. */
+function seenAs(board: Board, part: Part, edit: Extract<BoardEdit, { kind: 'seen' }>): Result<Board> {
+  const isOpen = part.assumed?.includes('package') && comesIn(part.kind, edit.pattern);
+  const dressed = isOpen ? repackage(board, part, edit.pattern) : ok(board);
+  const next = dressed.ok ? dressed.value : board;
+  return place(next, partByRef(next, part.ref)!, edit);
+}
+
+/** Whether parts of a kind come in a package: chips on pins or balls, what has two ends on two pads. Common practice. */
+function comesIn(kind: PartKind, pattern: string): boolean {
+  const lands = landPattern(pattern)?.package.lands.kind;
+  if (kind === 'coil') return pattern.startsWith('COIL');
+  if (kind === 'capacitor' || kind === 'resistor' || kind === 'fuse') return pattern.startsWith('CHIP');
+  if (kind === 'mosfet') return pattern.startsWith('FET') || lands === 'dual';
+  return CHIP_KINDS.has(kind) && (lands === 'quad' || lands === 'dual' || lands === 'array');
+}
 
 /** Another package: pins of the same name keep their nets; others take the next free pins, and are marked as assumed. */
 function repackage(board: Board, part: Part, pattern: string): Result<Board> {

@@ -11,7 +11,11 @@ export interface LandPattern {
   /** As it is offered: `40 pins on four sides, 0.5 mm, 6 × 6 mm`. */
   readonly words: string;
   readonly package: PartPackage;
+  /** True where it can be told in a photograph by its size and look. */
+  readonly seen: boolean;
 }
+
+type Drawn = Omit<LandPattern, 'seen'>;
 
 const two = (
   name: string,
@@ -19,7 +23,7 @@ const two = (
   bodyMm: [number, number],
   heightMm: number,
   padMm: [number, number],
-): LandPattern => ({
+): Drawn => ({
   name,
   words: `${words}, ${bodyMm[0]} × ${bodyMm[1]} mm`,
   package: {
@@ -39,7 +43,7 @@ const LEAD_MM = 0.6;
 const LEAD_SHARE = 0.55;
 
 /** Pins on four sides without leads. @param pins a multiple of four. @param pitchMm 0.4 to 0.65 mm. */
-function quad(pins: number, pitchMm: number): LandPattern {
+function quad(pins: number, pitchMm: number): Drawn {
   const side = round((pins / 4 - 1) * pitchMm + CORNER_MM);
   return {
     name: `QFN-${pins}-${pitchMm}`,
@@ -68,7 +72,7 @@ function dual(
   pitchMm: number,
   bodyMm: [number, number],
   spanMm: number,
-): LandPattern {
+): Drawn {
   const leadless = spanMm <= bodyMm[0];
   return {
     name,
@@ -90,7 +94,7 @@ function dual(
 }
 
 /** Balls are 0.6 of their pitch, and their pads 0.5 of it; the body stands half a millimetre over the last row. */
-function grid(columns: number, rows: number, pitchMm: number): LandPattern {
+function grid(columns: number, rows: number, pitchMm: number): Drawn {
   const body = (n: number): number => round((n - 1) * pitchMm + 0.7);
   return {
     name: `BGA-${columns * rows}-${pitchMm}`,
@@ -113,7 +117,7 @@ const list = (
   heightMm: number,
   pads: readonly [pin: string, xMm: number, yMm: number, wMm: number, hMm: number][],
   plastic = false,
-): LandPattern => ({
+): Drawn => ({
   name,
   words: `${words}, ${bodyMm[0]} × ${bodyMm[1]} mm`,
   package: {
@@ -140,8 +144,7 @@ const tabs: [string, number, number, number, number][] = [
   ['S4', 2.2, 4.4, 1.6, 0.9],
 ];
 
-/** The patterns that a sketch offers, those of one make together. */
-export const LAND_PATTERNS: readonly LandPattern[] = [
+const ALL_PATTERNS: readonly Drawn[] = [
   two('CHIP-0603', 'chip', [0.6, 0.3], 0.3, [0.3, 0.3]),
   two('CHIP-1005', 'chip', [1, 0.5], 0.5, [0.5, 0.5]),
   two('CHIP-1608', 'chip', [1.6, 0.8], 0.8, [0.7, 0.8]),
@@ -203,6 +206,12 @@ export const LAND_PATTERNS: readonly LandPattern[] = [
     true,
   ),
 ];
+
+/** Small parts of many kinds share the size of these: they are not told by it. */
+const UNSEEN: ReadonlySet<string> = new Set(['DIODE-2', 'SOT-23', 'FILTER-4', 'ESD-3', 'XTAL-4', 'PACK-4']);
+
+/** The patterns that a sketch offers, those of one make together. */
+export const LAND_PATTERNS: readonly LandPattern[] = ALL_PATTERNS.map((p) => ({ ...p, seen: !UNSEEN.has(p.name) }));
 
 const byName = new Map(LAND_PATTERNS.map((p) => [p.name, p]));
 

@@ -2,7 +2,8 @@
 
 import { useRef, useState, useTransition } from 'react';
 import { useRouter } from 'next/navigation';
-import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import NextLink from 'next/link';
+import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
 import { Headline, MainButton, ProblemNote } from '@/ui';
 import { openNewJob } from './actions';
 import { EMPTY_STORY, StoryForm, type StoryDraft } from './story-form';
@@ -13,9 +14,9 @@ export interface BoardChoice {
 }
 
 /** A device comes in: which board it has, and its story. */
-export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
+export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; first?: string }) {
   const router = useRouter();
-  const [boardId, setBoardId] = useState(boards[0]?.id ?? '');
+  const [boardId, setBoardId] = useState((boards.find((b) => b.id === first) ?? boards[0])?.id ?? '');
   const [draft, setDraft] = useState<StoryDraft>(EMPTY_STORY);
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
@@ -37,7 +38,16 @@ export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
       <Headline title="What came in, and what does its owner say?" aside="a new job">
         The board file decides what can be computed; the story decides where to look first.
       </Headline>
-      <chakra.label display="block" mb="5">
+      <Text fontSize="15px" mb="2">
+        <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/library/sketch">
+            {boards.length === 0
+              ? 'Begin with its board: eight questions'
+              : 'No file of this board? Eight questions begin one'}
+          </NextLink>
+        </Link>
+      </Text>
+      <chakra.label display={boards.length === 0 ? 'none' : 'block'} mb="5">
         <Text as="span" display="block" fontSize="13px" fontWeight="700" color="quiet" mb="1.5">
           Board
         </Text>
@@ -66,7 +76,7 @@ export function NewJob({ boards }: { boards: readonly BoardChoice[] }) {
       </chakra.label>
       {problem && <ProblemNote text={problem} />}
       <Flex mt="6" gap="4" align="center">
-        <MainButton type="button" disabled={busy} onClick={open}>
+        <MainButton type="button" disabled={busy || boards.length === 0} onClick={open}>
           Open the job
         </MainButton>
         <Box color="quiet" fontSize="14px">

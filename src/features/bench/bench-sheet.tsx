@@ -14,7 +14,7 @@ export function BenchSheet({ bench }: { bench: BenchOverview }) {
   if (!first) {
     return (
       <Headline title="The bench is clear" aside={`${bench.closedCount} closed`}>
-        <NewJobLink />
+        <NewJobLink /> when one comes in; without a file of its board, eight questions begin one.
       </Headline>
     );
   }

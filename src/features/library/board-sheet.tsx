@@ -1,15 +1,16 @@
 'use client';
 
 import { useState, type ReactNode } from 'react';
+import NextLink from 'next/link';
 import { Flex, Link, Text } from '@chakra-ui/react';
 import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
-import { BoardDrawing } from '@/drawings/board-drawing';
+import { BoardDrawing, type BoardDrawingProps } from '@/drawings/board-drawing';
 import { FigureLine, Headline, SidebarPart } from '@/ui';
 import { ReferencePart, type ReferenceImport } from './reference-part';
 
 /** A board as a drawing; a click on a part says what it is and where its pins go. */
-export function BoardSheet({ board }: { board: Board }) {
+export function BoardSheet({ board, photos }: { board: Board; photos?: BoardDrawingProps['photos'] }) {
   const [picked, setPicked] = useState<string>();
   const part = picked ? partByRef(board, picked) : undefined;
   const place = picked ? findPlace(board, picked) : undefined;
@@ -31,6 +32,7 @@ export function BoardSheet({ board }: { board: Board }) {
               ? [{ ...place, state: 'asked' }]
               : board.points.map((p) => ({ name: p.id, xMm: p.xMm, yMm: p.yMm, side: p.side, state: 'plain' }))
           }
+          photos={photos}
           lit={part ? [part.ref] : []}
           onPick={setPicked}
         />
@@ -72,6 +74,11 @@ export function BoardSidebar({
       </SidebarPart>
       <ReferencePart board={board} references={references} imports={imports} />
       {children}
+      <SidebarPart title="Change it">
+        <Link asChild color="copperText" textDecoration="underline" fontSize="14px">
+          <NextLink href={`/library/${board.id}/edit`}>Lay parts, name nets, add photographs</NextLink>
+        </Link>
+      </SidebarPart>
       <SidebarPart title="Give it out">
         <Flex gap="3" rowGap="1" wrap="wrap" fontSize="14px">
           {GIVEN_OUT.map(([file, name]) => (

@@ -52,6 +52,14 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
           IPC-D-356 and a placement list
         </Text>
       </Text>
+      <Text mt="3">
+        <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/library/sketch">Begin a board that nobody has a file of</NextLink>
+        </Link>
+        <Text as="span" color="quiet" fontSize="14px" ml="3">
+          eight questions, two photographs, and what you read
+        </Text>
+      </Text>
       <Text mt="6">
         <Link asChild color="copperText" textDecoration="underline">
           <NextLink href="/library/parts">

@@ -4,15 +4,23 @@ import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { originName, type JobView, type ReadingView } from '@/core/job';
 import { formatInHundred, formatMinutes } from '@/core/units';
-import { BoardDrawing, type BoardMark } from '@/drawings/board-drawing';
+import { BoardDrawing, type BoardDrawingProps, type BoardMark } from '@/drawings/board-drawing';
 import { Headline, Key, ViewLinks, useEntryOffer } from '@/ui';
 import { CompareHeadline, CompareList, comparedMarks } from './compare';
 import { PROBE_VIEWS, type ProbeView } from './view';
 
 const ACCESS_WORDS = { closed: 'device closed', open: 'housing open', out: 'board out' } as const;
 
+export interface ProbeWorkProps {
+  readonly job: JobView;
+  readonly testIndex: number;
+  readonly view: ProbeView;
+  /** Straightened photographs of the board, by side. */
+  readonly photos?: BoardDrawingProps['photos'];
+}
+
 /** The next measurement, the board with what matters now, and the readings taken; or the job against good boards. */
-export function ProbeWork({ job, testIndex, view }: { job: JobView; testIndex: number; view: ProbeView }) {
+export function ProbeWork({ job, testIndex, view, photos }: ProbeWorkProps) {
   const { offerText } = useEntryOffer();
   const test = job.tests[testIndex] ?? job.tests[0];
   const comparing = view === 'compare';
@@ -23,6 +31,7 @@ export function ProbeWork({ job, testIndex, view }: { job: JobView; testIndex: n
       {comparing ? <CompareList compared={job.compared} /> : <BestTests tests={job.tests} chosen={test} />}
       <BoardDrawing
         board={job.board}
+        photos={photos}
         marks={comparing ? comparedMarks(job) : marksOf(job, test)}
         lit={job.suspects.filter((s) => s.p >= 0.15).map((s) => s.ref)}
         net={comparing ? undefined : test?.place?.net}

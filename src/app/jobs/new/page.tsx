@@ -4,12 +4,12 @@ import { Sheet, Strip, UnreadableNote } from '@/ui';
 
 export const dynamic = 'force-dynamic';
 
-export default async function NewJobPage() {
-  const { boards, unreadable } = await loadBoardChoices();
+export default async function NewJobPage({ searchParams }: { searchParams: Promise<{ board?: string }> }) {
+  const [{ boards, unreadable }, { board }] = await Promise.all([loadBoardChoices(), searchParams]);
   return (
     <Sheet strip={<Strip where="A device comes in" />}>
       <UnreadableNote rows={unreadable} />
-      <NewJob boards={boards} />
+      <NewJob boards={boards} first={board} />
     </Sheet>
   );
 }

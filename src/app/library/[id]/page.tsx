@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { BoardSidebar, BoardSheet } from '@/features/library/board-sheet';
 import { BoardFilePart } from '@/features/library/board-file-part';
+import { loadBoardPhotos } from '@/features/probe/queries';
 import { findLibraryBoard, loadBoardFile, loadImports, loadReferences } from '@/features/library/queries';
 import { Headline, Sheet, Strip } from '@/ui';
 
@@ -20,7 +21,7 @@ export default async function BoardPage({ params }: { params: Promise<{ id: stri
         </Headline>
       </Sheet>
     );
-  const [references, imports] = await Promise.all([loadReferences(id), loadImports(id)]);
+  const [references, imports, photos] = await Promise.all([loadReferences(id), loadImports(id), loadBoardPhotos(id)]);
   return (
     <Sheet
       strip={strip}
@@ -30,7 +31,7 @@ export default async function BoardPage({ params }: { params: Promise<{ id: stri
         </BoardSidebar>
       }
     >
-      <BoardSheet board={board.value} />
+      <BoardSheet board={board.value} photos={photos} />
     </Sheet>
   );
 }
