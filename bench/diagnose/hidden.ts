@@ -52,11 +52,13 @@ function unlistedFaults(board: Board): (random: Random) => Fault {
   });
   const usedBy = (net: string): string[] =>
     board.parts.filter((p) => Object.values(p.pins).includes(net) && Object.keys(p.pins).length > 2).map((p) => p.ref);
+  const resistors = kinds('resistor');
+  const drift = (random: Random): Fault => {
+    const { ref } = pick(resistors, random);
+    return made(`drift ${ref}`, ref, [{ kind: 'drift', element: ref, ref, factor: logUniform(0.02, 50, random) }]);
+  };
   const ways: ((random: Random) => Fault)[] = [
-    (random) => {
-      const { ref } = pick(kinds('resistor'), random);
-      return made(`drift ${ref}`, ref, [{ kind: 'drift', element: ref, ref, factor: logUniform(0.02, 50, random) }]);
-    },
+    ...(resistors.length > 0 ? [drift] : []),
     (random) => {
       // Between two nets that share a chip, with what that does to the chip's work.
       const net = pick(signals, random);

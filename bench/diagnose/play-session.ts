@@ -32,10 +32,26 @@ export interface PlayedSession {
 
 const MOST_STEPS = 150;
 
-/** Plays a job through the session as screens and command line do, from the closed device to its proof or its stop. */
-export function playSession(predictor: Predictor, faults: readonly Fault[], bench: Bench): PlayedSession {
+/** What a hand adds to a sketch when the program knows no further at a net: the board with more on it, and the minutes it took. */
+export type Growth = (net: string | null) => { readonly predictor: Predictor; readonly minutes: number } | undefined;
+
+/**
+ * Plays a job through the session as screens and command line do, from the closed device to its proof or its stop.
+ * @param grow where the board is a sketch: asked before a stop is taken.
+ */
+export function playSession(
+  predictor: Predictor,
+  faults: readonly Fault[],
+  bench: Bench,
+  grow: Growth = () => undefined,
+): PlayedSession {
+  let session = new DiagnoseSession(predictor);
   const { board } = predictor;
-  const session = new DiagnoseSession(predictor);
+  const said: SessionLine[] = [];
+  const noted = (line: SessionLine): void => {
+    said.push(line);
+    session.note(line);
+  };
   const replaced: string[] = [];
   const swapped: OutsideThing[] = [];
   const bare = new Set<string>();
@@ -54,6 +70,7 @@ export function playSession(predictor: Predictor, faults: readonly Fault[], benc
   const say = (line: SessionLine): void => {
     const taken = session.take(line);
     if (!taken.ok) throw new Error(taken.problems[0].message);
+    said.push(line);
     hear(taken.value);
   };
   const ended = (cured: boolean, stopped: boolean): PlayedSession => ({
@@ -93,27 +110,37 @@ export function playSession(predictor: Predictor, faults: readonly Fault[], benc
           steps.push(`work ${key} ${step.chance.toFixed(2)} ${right ? 'right' : 'wrong'}`);
           if (step.work.kind === 'outside') swapped.push(step.work.what);
           else replaced.push(key);
-          session.note({ work: step.work });
+          noted({ work: step.work });
         } else steps.push('hand back');
         if (left.length === 0) return ended(true, false);
-        session.note({ proof: 'failed' });
+        noted({ proof: 'failed' });
         for (const port of board.ports)
           for (const { side } of port.sides) {
             const measurement = { kind: 'usbMeter', port: port.id, side } as const;
-            session.note({
+            noted({
               reading: { measurement, value: bench.read(measurement, left, { replaced, swapped }).value },
             });
           }
         for (const f of board.functions) {
           const measurement = { kind: 'functionTest', fn: f.id } as const;
-          session.note({ reading: { measurement, value: bench.read(measurement, left, { replaced, swapped }).value } });
+          noted({ reading: { measurement, value: bench.read(measurement, left, { replaced, swapped }).value } });
         }
         hear(session.answer());
         break;
       }
-      case 'stop':
+      case 'stop': {
+        const more = grow(answer!.unlisted.at[0]?.net ?? null);
+        if (more) {
+          steps.push('drawn in');
+          minutes += more.minutes;
+          session = new DiagnoseSession(more.predictor);
+          for (const line of said) session.note(line);
+          hear(session.answer());
+          break;
+        }
         steps.push(`stop ${step.reason}`);
         return ended(false, true);
+      }
       case 'done':
         return ended(true, false);
     }

@@ -34,6 +34,8 @@ export {
   UNDERFILLS,
   UPPER_BOARD,
   withCopper,
+  boardsInDoubt,
+  unplacedParts,
   workplaceOf,
   type Purpose,
   type UnderfillKind,

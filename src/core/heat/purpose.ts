@@ -76,7 +76,38 @@ export function workplaceOf(
   plan: { readonly purpose: Purpose; readonly partRef: string; readonly stack: Stack | null },
 ): Board {
   if (plan.purpose === 'reball') return carrierFor(board, plan.partRef);
-  return plan.purpose === 'partBoards' && plan.stack ? stacked(board, plan.stack) : board;
+  const known = withoutUnplaced(board, plan.partRef);
+  return plan.purpose === 'partBoards' && plan.stack ? stacked(known, plan.stack) : known;
+}
+
+/** Parts of a sketch whose place nobody has said; a plan knows nothing of them. */
+export const unplacedParts = (board: Board): string[] =>
+  board.parts.filter((p) => p.assumed?.includes('place')).map((p) => p.ref);
+
+/** Boards without such parts, by the worked part: asked for again and again with the same board. */
+const placedBoards = new WeakMap<Board, Map<string, Board>>();
+
+/** A neighbour that may be anywhere is none: it would be guarded where it is not, and missed where it is. */
+function withoutUnplaced(board: Board, worked: string): Board {
+  const unplaced = new Set(unplacedParts(board).filter((ref) => ref !== worked));
+  if (unplaced.size === 0) return board;
+  let byPart = placedBoards.get(board);
+  if (!byPart) placedBoards.set(board, (byPart = new Map<string, Board>()));
+  let placed = byPart.get(worked);
+  if (!placed) byPart.set(worked, (placed = { ...board, parts: board.parts.filter((p) => !unplaced.has(p.ref)) }));
+  return placed;
+}
+
+/** How far a board whose layers and thickness were taken by look may differ, one standard deviation. Engineering estimates. */
+const BY_LOOK = { copper: 1.5, thickness: 1.2 };
+
+/** What a board may be that was only looked at: lighter and heavier by one standard deviation; none where it is known. */
+export function boardsInDoubt(board: Board): Board[] {
+  if (!board.assumed?.includes('stack')) return [];
+  return [1, -1].map((sign) => ({
+    ...withCopper(board, BY_LOOK.copper ** sign),
+    thicknessMm: board.thicknessMm * BY_LOOK.thickness ** sign,
+  }));
 }
 
 /** What if the board held more or less copper than its file says: all layers and areas by one factor. */

@@ -9,10 +9,11 @@ import { Headline, PlainButton, ProblemNote } from '@/ui';
 import { partOf, useHeatDesk } from './heat-desk';
 import { HeatSteps } from './heat-steps';
 import { StepAxis } from './step-axis';
+import { UnplacedNote } from './unplaced-note';
 
 /** The verdict, the field over the board at one moment, the curves, and the steps. */
 export function HeatWork() {
-  const { plan, station, last, held, band, logged, preview, status, atS } = useHeatDesk();
+  const { job, plan, station, last, held, band, logged, preview, status, atS } = useHeatDesk();
   const verdict = preview?.verdict ?? last?.verdict;
   return (
     <>
@@ -26,6 +27,7 @@ export function HeatWork() {
           The board’s own copper, outline and parts under this station’s air.
         </Headline>
       )}
+      <UnplacedNote board={job.board} partRef={plan.partRef} />
       <RunStatus />
       {last && (
         <Grid

@@ -1,9 +1,12 @@
 import { useEffect, useState } from 'react';
-import { stationsInDoubt } from '@/core/heat';
+import { boardsInDoubt, stationsInDoubt } from '@/core/heat';
 import { runSideBySide } from '@/workers/heat/side-by-side';
 import type { HeatAnswerOf } from './use-heat-run';
 
-/** The coldest joint of the worked part over the stations that this one may be, one standard deviation either way. */
+/**
+ * The coldest joint of the worked part over the stations that this one may be, one standard deviation either way; and over what
+ * the board may be where it was only looked at. Both are independent: their reaches add in squares.
+ */
 export interface DoubtBand {
   readonly of: HeatAnswerOf;
   readonly lowC: Float32Array;
@@ -22,7 +25,12 @@ export function useDoubtBand(run: HeatAnswerOf | undefined): DoubtBand | undefin
     let cancel = (): void => {};
     const timer = setTimeout(() => {
       const request = { board, plan, goals, aim: false, coarse: true };
-      const side = runSideBySide([station, ...stationsInDoubt(station)].map((on) => ({ ...request, station: on })));
+      const stations = stationsInDoubt(station);
+      const boards = boardsInDoubt(board);
+      const side = runSideBySide([
+        ...[station, ...stations].map((on) => ({ ...request, station: on })),
+        ...boards.map((other) => ({ ...request, station, board: other })),
+      ]);
       cancel = side.cancel;
       void side.answers.then((answers) => {
         if (!answers) return;
@@ -31,9 +39,12 @@ export function useDoubtBand(run: HeatAnswerOf | undefined): DoubtBand | undefin
         const [middle, ...others] = answers.map((a) => coldest(a.run));
         const full = coldest(run.run);
         // The coarse mesh only says how far the stations are apart.
-        const apart = (pick: (...list: number[]) => number): Float32Array =>
-          full.map((t, i) => t + pick(...others.map((o) => o[i] - middle[i])));
-        setBand({ of: run, lowC: apart(Math.min), highC: apart(Math.max) });
+        const reach = (from: readonly Float32Array[], pick: (...list: number[]) => number, i: number): number =>
+          from.length === 0 ? 0 : pick(0, ...from.map((o) => o[i] - middle[i]));
+        const [byStation, byBoard] = [others.slice(0, stations.length), others.slice(stations.length)];
+        const apart = (pick: (...list: number[]) => number, sign: 1 | -1): Float32Array =>
+          full.map((t, i) => t + sign * Math.hypot(reach(byStation, pick, i), reach(byBoard, pick, i)));
+        setBand({ of: run, lowC: apart(Math.min, -1), highC: apart(Math.max, 1) });
       });
     }, IDLE_MS);
     return () => {

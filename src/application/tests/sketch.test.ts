@@ -1,0 +1,110 @@
+import { encode, Image } from 'image-js';
+import { FIRST_ANSWERS, applyBoardEdit, parseSketchLine } from '../../core/sketch';
+import type { Board } from '../../core/board';
+import { readBoard } from '../../db/boards';
+import type { Database } from '../../db/client';
+import { findJob, openJob } from '../../db/jobs';
+import { temporaryDatabase } from '../../db/tests/temporary';
+import { enterLine } from '../jobs/execute';
+import { loadJob } from '../jobs/load-job';
+import { beginSketch, keepBoard, keepBoardPhoto, loadSketch } from '../library/sketch';
+
+let db: Database;
+let remove: () => void;
+beforeEach(async () => ({ db, remove } = await temporaryDatabase()));
+afterEach(() => remove());
+
+const AT = '2026-11-29T08:00:00.000Z';
+const ANSWERS = { ...FIRST_ANSWERS, device: 'Tern 1' };
+const begun = async (key = 'begin'): Promise<Board> => {
+  const { board: id = '' } = await beginSketch(db, ANSWERS, key);
+  const board = await readBoard(db, id);
+  if (!board.ok) throw new Error(board.problems[0].message);
+  return board.value;
+};
+const edited = (board: Board, ...lines: readonly string[]): string =>
+  JSON.stringify(
+    lines.reduce((now, line) => {
+      const read = parseSketchLine(now, line);
+      const made = read.ok ? applyBoardEdit(now, read.value.edit) : read;
+      if (!made.ok) throw new Error(made.problems[0].message);
+      return made.value;
+    }, board),
+  );
+
+describe('a sketch', () => {
+  test('is begun once for one press, and again under another name for another', async () => {
+    const first = await beginSketch(db, ANSWERS, 'k1');
+    expect(first).toMatchObject({ saved: true, board: 'tern-1' });
+    expect(await beginSketch(db, ANSWERS, 'k1')).toMatchObject({ saved: true, board: 'tern-1' });
+    expect(await beginSketch(db, ANSWERS, 'k2')).toMatchObject({ saved: true, board: 'tern-1-2' });
+    const bad = await beginSketch(db, { ...ANSWERS, device: ' ' }, 'k3');
+    expect(bad).toMatchObject({ saved: false, message: expect.stringContaining('Name of the device') });
+  });
+
+  test('takes its open jobs along where their record fits, and leaves the others with a word', async () => {
+    const board = await begun();
+    const fits = await openJob(db, board.id, AT);
+    const named = await openJob(db, board.id, AT);
+    await enterLine(db, fits, 'vin 12k', 'ohm', 'r1');
+    await enterLine(db, named, 'off u1', 'ohm', 'r2');
+    const answer = await keepBoard(db, board.id, 1, edited(board, 'u4 is the controller', 'add c14 on vin'), 'keep');
+    expect(answer).toMatchObject({
+      saved: true,
+      message: 'Kept as file 2. One open job is on it now. One job has entries that do not fit it, and stayed.',
+    });
+    expect([(await findJob(db, fits))!.boardRevision, (await findJob(db, named))!.boardRevision]).toEqual([2, 1]);
+    const job = await loadJob(db, fits);
+    expect(job.ok && job.value.board.parts.some((p) => p.ref === 'C14')).toBe(true);
+    expect(job.ok && job.value.readings.length).toBe(1);
+  });
+
+  test('kept by two from the same file: the second is told, and nothing of the first is lost', async () => {
+    const board = await begun();
+    await keepBoard(db, board.id, 1, edited(board, 'add c14 on vin'), 'a');
+    const second = await keepBoard(db, board.id, 1, edited(board, 'add c15 on vsys'), 'b');
+    expect(second).toMatchObject({ saved: false, code: 'changedMeanwhile' });
+    const now = await readBoard(db, board.id);
+    expect(now.ok && now.value.parts.some((p) => p.ref === 'C14')).toBe(true);
+    // The same press again gets the same answer.
+    expect(await keepBoard(db, board.id, 1, edited(board, 'add c14 on vin'), 'a')).toMatchObject({ saved: true });
+  });
+
+  test.each([
+    [
+      'another board’s file',
+      (b: Board) => JSON.stringify({ ...b, id: 'other' }),
+      'Expected the file of tern-1; got that of other.',
+    ],
+    ['no board', () => '{}', 'expected'],
+  ])('refuses %s', async (_words, text, message) => {
+    const board = await begun();
+    const answer = await keepBoard(db, board.id, 1, text(board), 'k');
+    expect(answer.saved).toBe(false);
+    expect(answer.message.toLowerCase()).toContain(message.toLowerCase());
+  });
+});
+
+describe('a photograph of a board', () => {
+  const place = { widthMm: 60, heightMm: 40, pxPerMm: 10, doubtMm: 0.05 };
+  const jpeg = (shade: number): Uint8Array =>
+    encode(new Image(16, 16, { data: new Uint8Array(16 * 16 * 3).fill(shade), colorModel: 'RGB' }), { format: 'jpg' });
+
+  test('lies under its side until another takes its place', async () => {
+    const { id } = await begun();
+    expect(await keepBoardPhoto(db, id, 'front', jpeg(80), place, 'p1')).toMatchObject({ saved: true });
+    expect(await keepBoardPhoto(db, id, 'front', jpeg(160), place, 'p2')).toMatchObject({ saved: true });
+    const { photos } = await loadSketch(db, id);
+    expect(photos).toHaveLength(1);
+    expect(photos[0]).toMatchObject({ side: 'front', place });
+  });
+
+  test('is refused where it is no JPEG, lies nowhere, or belongs to no board', async () => {
+    const { id } = await begun();
+    const no = async (...[board, bytes, at]: [string, Uint8Array, object]) =>
+      (await keepBoardPhoto(db, board, 'back', bytes, at as typeof place, crypto.randomUUID())).message;
+    expect(await no(id, new Uint8Array([1, 2, 3]), place)).toContain('Expected a JPEG picture');
+    expect(await no(id, jpeg(9), { ...place, widthMm: -1 })).toContain('Expected where the picture lies');
+    expect(await no('nowhere', jpeg(9), place)).toContain('there is no "nowhere"');
+  });
+});
