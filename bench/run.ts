@@ -26,6 +26,8 @@ runBundled('inspect/balls.ts');
 runBundled('inspect/pads.ts');
 runBundled('checksum/find.ts');
 runBundled('learned/coverage.ts');
+runBundled('sketch/seen.ts');
+runBundled('sketch/played.ts');
 benchCapture();
 benchImport();
 benchDiagnosis();

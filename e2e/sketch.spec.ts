@@ -1,10 +1,11 @@
 /** From an empty shop to the first proposal on a board that nobody has a file of: eight answers, a photograph, and clicks. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { headline } from './bench';
 import { BROWSER } from './browser';
 import { Hand } from './hand';
 import { BenchServer } from './server';
-import { TERN_CORNERS, TERN_MM, TERN_PARTS, ternPhoto } from './tern-photo';
+import { beginTern, layTernPhoto, placeAll } from './sketching';
+import { TERN_PARTS } from './tern-photo';
 
 /** A camera that is none: the browser's own moving picture. */
 const { args, ...launch } = BROWSER.launchOptions;
@@ -14,50 +15,14 @@ const server = new BenchServer(3239);
 test.beforeAll(() => server.startEmpty());
 test.afterAll(() => server.stop());
 
-/** What the renderer calls the parts of the first sketch. */
-const DRAWN_AS: Readonly<Record<string, string>> = { U1: 'U4', U3: 'U9' };
-const drawn = (ref: string) => TERN_PARTS.find((p) => p.ref === (DRAWN_AS[ref] ?? ref));
-
-/** Lays every part that the program asks for where the photograph shows it; what this side does not show is left for later. */
-async function placeAll(page: Page, hand: Hand): Promise<string[]> {
-  const photo = (await page.getByRole('img', { name: /front side/ }).locator('image').boundingBox())!;
-  const later: string[] = [];
-  for (;;) {
-    const asked = /^Where is (\w+),/.exec(await headline(page).innerText())?.[1];
-    if (asked === undefined || later.includes(asked)) return later;
-    const part = drawn(asked);
-    if (part) {
-      const [w, h] = TERN_MM;
-      // A hand does not hit the middle: the body that was seen does.
-      await hand.clickPoint(photo.x + ((part.xMm + 0.2) / w) * photo.width, photo.y + ((part.yMm - 0.15) / h) * photo.height);
-    } else {
-      later.push(asked);
-      await hand.key('Shift+S');
-    }
-    await expect(headline(page)).not.toHaveText(new RegExp(`^Where is ${asked},`));
-  }
-}
-
 test('eight answers, one photograph, the parts by click, a job and its first measurement', async ({ page }) => {
   test.setTimeout(180_000);
   const hand = new Hand(page);
   await page.goto(server.url);
   await hand.click(page.getByRole('link', { name: 'Take a device in' }));
   await hand.click(page.getByRole('link', { name: 'Begin with its board: eight questions' }));
-  await hand.fill(page.getByLabel('What is the device called?'), 'Tern 1');
-  await hand.fill(page.getByLabel('Width and height, mm'), `${TERN_MM[0]} ${TERN_MM[1]}`);
-  await hand.click(page.getByRole('button', { name: 'Begin the board' }));
-  await hand.wait(page.waitForURL(/library\/tern-1\/edit$/));
-
-  const picture = { name: 'front.png', mimeType: 'image/png', buffer: ternPhoto() };
-  await hand.file(page.getByLabel('Photograph of the front'), picture);
-  const photo = page.getByAltText('Photograph of the front');
-  await hand.wait(expect(page.getByText('front, 0 of 4 corners')).toBeVisible());
-  for (const { x, y } of TERN_CORNERS) await hand.clickAt(photo, x, y);
-  await hand.click(page.getByRole('button', { name: 'Lay it under the drawing' }));
-  const seen = page.getByRole('img', { name: /front side/ }).locator('rect[stroke-dasharray]');
-  await hand.wait(expect.poll(() => seen.count()).toBeGreaterThanOrEqual(12));
-
+  await beginTern(page, hand);
+  await layTernPhoto(page, hand);
   const later = await placeAll(page, hand);
   expect(later).toContain('J2');
   await hand.line('u4 is the controller');

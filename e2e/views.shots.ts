@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { headline } from './bench';
+import { Hand } from './hand';
 import { BenchServer } from './server';
+import { beginTern, layTernPhoto, placeAll } from './sketching';
 
 const server = new BenchServer(3214);
 test.beforeAll(() => server.start());
@@ -22,7 +24,7 @@ const VIEWS = [
   { name: 'image', path: '/jobs/29/image', donor: 'Marshdesk known-good, unit 3' },
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
   { name: 'close', path: '/jobs/26/close' },
-  { name: 'board', path: '/library/marshdesk-2-b' },
+  { name: 'sketch', path: '/library/sketch', sketched: true },
   { name: 'image-compare', path: '/library/images?family=heron-pd', added: 'Heronlog side port, unit 18' },
   { name: 'practice', path: '/library/practice?view=story' },
   { name: 'draft', path: '/library/draft', netlist: true },
@@ -41,6 +43,13 @@ for (const view of VIEWS) {
       await page.getByLabel('Add a kept image').selectOption(view.added);
       await expect(page.getByText('position 1 → 2')).toBeVisible();
       await page.getByRole('button', { name: 'Next difference' }).click();
+    }
+    if (view.sketched) {
+      const hand = new Hand(page);
+      await beginTern(page, hand);
+      await layTernPhoto(page, hand);
+      await placeAll(page, hand);
+      await page.waitForTimeout(3000);
     }
     if (view.log) {
       await page.getByRole('button', { name: 'Run the simulated logger' }).click();

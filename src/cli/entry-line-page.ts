@@ -1,6 +1,7 @@
 import { grammarForms, type CommandForm } from '../core/command-line';
 import { PAGE_LINES, PLAN_GRAMMAR } from '../core/heat';
 import { JOB_GRAMMAR } from '../core/job';
+import { SKETCH_GRAMMAR } from '../core/sketch';
 import { STOCK_GRAMMAR } from '../core/stock';
 
 /** The page `docs/entry-line.md`, from the grammars themselves: it says what the program reads. */
@@ -31,6 +32,10 @@ ${table([...grammarForms(PLAN_GRAMMAR), ...PAGE_LINES])}
 ${table(grammarForms(STOCK_GRAMMAR))}
 
 A reason after \`because\` lifts what is a matter of care, and stays in the record: \`c-109 for 35 because its flash is worn\`.
+
+## A board in the making
+
+${table(grammarForms(SKETCH_GRAMMAR))}
 
 ## Keys
 

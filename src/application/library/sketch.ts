@@ -47,7 +47,13 @@ const idOf = (device: string): string =>
  * Open jobs on a sketch go along with it where all of their record fits: it grows out of them.
  * @param from the revision that the work began with.
  */
-export async function keepBoard(db: Database, id: string, from: number, text: string, key: string): Promise<ActionResult> {
+export async function keepBoard(
+  db: Database,
+  id: string,
+  from: number,
+  text: string,
+  key: string,
+): Promise<ActionResult> {
   const parsed = parseBoardText(text);
   if (!parsed.ok) return refusedFor(parsed.problems, 'badInput');
   const board = parsed.value;
@@ -64,7 +70,10 @@ export async function keepBoard(db: Database, id: string, from: number, text: st
     if (revision === from) return saved('Nothing has changed.');
     const { moved, stayed } = board.assumed?.includes('parts') ? await takeAlong(tx, board, from, revision) : NOBODY;
     const along = moved > 0 ? ` ${moved === 1 ? 'One open job is' : `${moved} open jobs are`} on it now.` : '';
-    const left = stayed > 0 ? ` ${stayed === 1 ? 'One job has entries' : `${stayed} jobs have entries`} that do not fit it, and stayed.` : '';
+    const left =
+      stayed > 0
+        ? ` ${stayed === 1 ? 'One job has entries' : `${stayed} jobs have entries`} that do not fit it, and stayed.`
+        : '';
     return saved(`Kept as file ${revision}.${along}${left}`);
   });
 }

@@ -4,12 +4,11 @@ export {
   FIRST_ANSWERS,
   MOST_PORTS,
   STACKS,
-  answersSchema,
   type Answers,
   type ArchetypeId,
 } from './answers';
+export { carryOf, type Carry } from './carry';
+export { applyBoardEdit, type BoardEdit } from './edit';
+export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine } from './edit-lines';
 export { firstBoard } from './first-board';
-export { LAND_PATTERNS, landPattern, type LandPattern } from './packages';
-export { carryOf, type Carry, type StageCarry, type WorthLearning } from './carry';
-export { applyBoardEdit, type BoardEdit, type PartPlace } from './edit';
-export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine, type SketchEntry } from './edit-lines';
+export { LAND_PATTERNS } from './packages';

@@ -22,17 +22,11 @@ import {
 } from '@/ui';
 import { keepBoard } from './actions';
 import { CarryPart } from './carry-part';
-import { editingAfter, partsToPlace, placed, startEditing, type BodyOnBoard } from './editing';
+import { editingAfter, partsToPlace, placed, startEditing, type BodyOnBoard, type EditorPhoto } from './editing';
 import { PartPanel } from './part-panel';
 import { PhotoDesk } from './photo-desk';
 import { PhotoPart } from './photo-part';
 import { useBodies } from './use-bodies';
-
-export interface EditorPhoto {
-  readonly side: Side;
-  readonly sha256: string;
-  readonly doubtMm: number;
-}
 
 export interface BoardEditorProps {
   readonly strip: ReactNode;

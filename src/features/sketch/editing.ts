@@ -7,6 +7,13 @@ export interface BodyOnBoard extends SeenBody {
   readonly side: Side;
 }
 
+/** A straightened photograph of one side, and how sure its places are. */
+export interface EditorPhoto {
+  readonly side: Side;
+  readonly sha256: string;
+  readonly doubtMm: number;
+}
+
 /** A board that is worked on: what it was before each edit, so that every step can be taken back and made again. */
 export interface Editing {
   readonly board: Board;

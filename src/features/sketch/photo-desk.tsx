@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
+import { useCallback, useEffect, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import { outlineBox, type Board, type Side } from '@/core/board';
 import type { Point } from '@/core/inspect';
@@ -29,24 +29,36 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
   const box = outlineBox(board);
   const own = [box.x1 - box.x0, box.y1 - box.y0] as const;
   const [size, setSize] = useState(`${own[0]} ${own[1]}`);
-  const [url, setUrl] = useState<string>();
+  const [frame, setFrame] = useState<Frame>();
   const [full, setFull] = useState<{ width: number; height: number }>();
   const [corners, setCorners] = useState<readonly Point[]>([]);
-  const [at, setAt] = useState<Point>();
+  const [at, setAt] = useState<Point & { readonly url: string }>();
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const image = useRef<HTMLImageElement>(null);
+  const image = useRef<HTMLImageElement | null>(null);
   const cancel = useRef(() => {});
   const next = CORNERS[corners.length];
 
-  useEffect(() => {
-    const made = URL.createObjectURL(file);
-    setUrl(made);
-    return () => {
-      cancel.current();
-      URL.revokeObjectURL(made);
-    };
-  }, [file]);
+  useEffect(() => () => cancel.current(), []);
+  /** The photograph stays in the browser: the picture is shown from where it lies, and let go with the page. */
+  const show = useCallback(
+    (shown: HTMLImageElement | null) => {
+      if (!shown) return undefined;
+      const url = URL.createObjectURL(file);
+      const watcher = new ResizeObserver(() => {
+        const { offsetLeft: left, offsetTop: top, clientWidth: width, clientHeight: height } = shown;
+        setFrame({ left, top, width, height });
+      });
+      image.current = shown;
+      shown.src = url;
+      watcher.observe(shown);
+      return () => {
+        watcher.disconnect();
+        URL.revokeObjectURL(url);
+      };
+    },
+    [file],
+  );
 
   const broken = (): void =>
     setProblem(
@@ -130,24 +142,23 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
         alignItems="center"
         overflow="hidden"
       >
-        {url && (
-          <chakra.img
-            ref={image}
-            src={url}
-            alt={`Photograph of the ${side}`}
-            maxW="100%"
-            maxH="100%"
-            cursor={next ? 'crosshair' : 'default'}
-            draggable={false}
-            onLoad={opened}
-            onError={broken}
-            onPointerMove={(e: PointerEvent<HTMLImageElement>) => full && setAt(placeOf(e))}
-            onPointerLeave={() => setAt(undefined)}
-            onClick={(e: MouseEvent<HTMLImageElement>) => full && next && setCorners([...corners, placeOf(e)])}
-          />
-        )}
-        {full && image.current && <CornerMarks corners={corners} image={image.current} full={full} />}
-        {full && at && next && url && <Loupe url={url} at={at} full={full} />}
+        <chakra.img
+          ref={show}
+          alt={`Photograph of the ${side}`}
+          maxW="100%"
+          maxH="100%"
+          cursor={next ? 'crosshair' : 'default'}
+          draggable={false}
+          onLoad={opened}
+          onError={broken}
+          onPointerMove={(e: PointerEvent<HTMLImageElement>) =>
+            full && setAt({ ...placeOf(e), url: e.currentTarget.src })
+          }
+          onPointerLeave={() => setAt(undefined)}
+          onClick={(e: MouseEvent<HTMLImageElement>) => full && next && setCorners([...corners, placeOf(e)])}
+        />
+        {full && frame && <CornerMarks corners={corners} frame={frame} full={full} />}
+        {full && at && next && <Loupe at={at} full={full} />}
       </Box>
       <Flex mt="3" gap="4" align="center" wrap="wrap">
         <MainButton type="button" disabled={busy || corners.length < 4} onClick={() => void lay()}>
@@ -182,22 +193,29 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
   );
 }
 
+/** Where the photograph is shown, px of the page. */
+interface Frame {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 interface Full {
   readonly width: number;
   readonly height: number;
 }
 
 /** The corners that were clicked, joined as far as they go. */
-function CornerMarks({ corners, image, full }: { corners: readonly Point[]; image: HTMLImageElement; full: Full }) {
-  const { offsetLeft, offsetTop, clientWidth, clientHeight } = image;
+function CornerMarks({ corners, frame, full }: { corners: readonly Point[]; frame: Frame; full: Full }) {
   return (
     <chakra.svg
       position="absolute"
       pointerEvents="none"
-      left={`${offsetLeft}px`}
-      top={`${offsetTop}px`}
-      width={`${clientWidth}px`}
-      height={`${clientHeight}px`}
+      left={`${frame.left}px`}
+      top={`${frame.top}px`}
+      width={`${frame.width}px`}
+      height={`${frame.height}px`}
       viewBox={`0 0 ${full.width} ${full.height}`}
       color="matCopper"
       aria-hidden
@@ -227,7 +245,7 @@ function CornerMarks({ corners, image, full }: { corners: readonly Point[]; imag
 }
 
 /** What is under the pointer, enlarged: corners are hit to a pixel of the photograph. */
-function Loupe({ url, at: { x, y }, full }: { url: string; at: Point; full: Full }) {
+function Loupe({ at: { x, y, url }, full }: { at: Point & { readonly url: string }; full: Full }) {
   const { times, sidePx } = LOUPE;
   const scale = Math.max(1, times * (900 / full.width));
   return (

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import type { Side } from '@/core/board';
 import { FilePick, PlainButton, SidebarPart } from '@/ui';
-import type { EditorPhoto } from './board-editor';
+import type { EditorPhoto } from './editing';
 import { CameraPart } from './camera-part';
 
 const SIDES: readonly Side[] = ['front', 'back'];

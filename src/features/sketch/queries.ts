@@ -4,4 +4,3 @@ import { database } from '@/db/client';
 
 /** A board with its newest revision and its photographs, as the editor opens it. */
 export const loadSketch = async (id: string) => sketch.loadSketch(await database(), id);
-export type OpenedSketch = Awaited<ReturnType<typeof loadSketch>>;

@@ -2,8 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Side } from '@/core/board';
 import { LAND_PATTERNS } from '@/core/sketch';
 import { straightenInWorker } from '@/workers/straighten/client';
-import type { EditorPhoto } from './board-editor';
-import type { BodyOnBoard } from './editing';
+import type { BodyOnBoard, EditorPhoto } from './editing';
 
 /** What a photograph is looked over for; land patterns and their names. */
 const CHOICES = LAND_PATTERNS.filter((p) => p.seen).map(({ name, package: pkg }) => ({ name, package: pkg }));
