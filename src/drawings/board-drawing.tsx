@@ -1,12 +1,13 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { outlineBox, padsOf, partByRef, type Board, type Part, type Side } from '@/core/board';
 import { PartShape } from './part-shape';
 import { FILLING, face, tone } from '@/ui';
+import { mirrored, refAt, useGrip, type BoxMm, type DrawingHand } from './use-grip';
 
 export interface BoardMark {
   readonly name: string;
@@ -37,14 +38,6 @@ export interface SeenOutline {
   readonly yMm: number;
   readonly sizeMm: readonly [number, number];
   readonly side: Side;
-}
-
-/** What a hand does on the drawing, in board millimetres. */
-export interface DrawingHand {
-  /** A click beside every part, or on one while a part is to be placed. */
-  readonly onPlace?: (xMm: number, yMm: number, side: Side) => void;
-  /** A part was dragged to another place. */
-  readonly onMove: (ref: string, xMm: number, yMm: number) => void;
 }
 
 const MARGIN_MM = 3;
@@ -232,57 +225,6 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
   );
 }
 
-const refAt = (target: EventTarget | null): string | undefined =>
-  (target as Element | null)?.closest?.<SVGGElement>('[data-ref]')?.dataset.ref;
-
-/** A move of less than this is a click, px. */
-const CLICK_PX = 4;
-
-interface GripProps {
-  readonly inner: RefObject<SVGGElement | null>;
-  readonly side: Side;
-  readonly box: BoxMm;
-  readonly hand?: DrawingHand;
-  readonly onPick?: (name: string) => void;
-}
-
-/** Parts under a hand: pressed, dragged and let go; a press without a drag picks, or places what is to be placed. */
-function useGrip({ inner, side, box, hand, onPick }: GripProps) {
-  const [held, setHeld] = useState<{ ref: string; xMm: number; yMm: number }>();
-  const from = useRef<{ x: number; y: number; ref?: string } | undefined>(undefined);
-  function placeOf(event: PointerEvent): { xMm: number; yMm: number } {
-    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(
-      inner.current!.getScreenCTM()!.inverse(),
-    );
-    return { xMm: mirrored(x, side, box), yMm: y };
-  }
-  return {
-    held,
-    onPointerDown(event: PointerEvent<SVGSVGElement>) {
-      from.current = { x: event.clientX, y: event.clientY, ref: refAt(event.target) };
-    },
-    onPointerMove(event: PointerEvent<SVGSVGElement>) {
-      const start = from.current;
-      if (!start?.ref || Math.hypot(event.clientX - start.x, event.clientY - start.y) < CLICK_PX) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      setHeld({ ref: start.ref, ...placeOf(event) });
-    },
-    onPointerUp(event: PointerEvent<SVGSVGElement>) {
-      const start = from.current;
-      from.current = undefined;
-      setHeld(undefined);
-      if (!start) return;
-      const { xMm, yMm } = placeOf(event);
-      if (held) hand?.onMove(held.ref, xMm, yMm);
-      else if (Math.hypot(event.clientX - start.x, event.clientY - start.y) >= CLICK_PX) return;
-      else if (hand?.onPlace) hand.onPlace(xMm, yMm, side);
-      else if (start.ref) onPick?.(start.ref);
-    },
-  };
-}
-
-type BoxMm = { x0: number; y0: number; x1: number; y1: number };
-
 /** The zoom works in pixels of the element; inside the drawing everything is in millimetres. */
 function viewTransform(view: ZoomTransform, size: { w: number; h: number }, fit: number, box: BoxMm): string {
   const w = box.x1 - box.x0 + 2 * MARGIN_MM;
@@ -294,8 +236,6 @@ function viewTransform(view: ZoomTransform, size: { w: number; h: number }, fit:
   const ty = (view.y + top * (view.k - 1)) / fit + y0 * (1 - view.k);
   return `translate(${tx} ${ty}) scale(${view.k})`;
 }
-
-const mirrored = (xMm: number, side: Side, box: BoxMm): number => (side === 'back' ? box.x0 + box.x1 - xMm : xMm);
 
 const outlinePath = (board: Board): string => `M${board.outlineMm.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
 

@@ -2,7 +2,7 @@ import { groundNet, netNamed, partNamed, railOfNet, type Board, type PartKind } 
 import { completeLine, defineCommand, orList, parseLine, type CommandDefinition, type Grammar } from '../command-line';
 import { fail, ok, type Result } from '../result';
 import { formatVolt, parseFigure } from '../units';
-import type { BoardEdit, Node } from './edit';
+import type { BoardEdit, Node } from './board-edit';
 import { LAND_PATTERNS, landPattern } from './packages';
 
 /** What a line means: the edit, and what it is in words. */

@@ -8,7 +8,8 @@ export {
   type ArchetypeId,
 } from './answers';
 export { carryOf, type Carry } from './carry';
-export { applyBoardEdit, type BoardEdit } from './edit';
+export type { BoardEdit } from './board-edit';
+export { applyBoardEdit } from './edit';
 export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine } from './edit-lines';
 export { firstBoard } from './first-board';
 export { LAND_PATTERNS } from './packages';

@@ -169,6 +169,7 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
                     setPicked(undefined);
                   },
                 }),
+                picks: (ref) => !partByRef(board, ref)?.assumed?.includes('place'),
                 onMove: (ref, xMm, yMm) => edit({ kind: 'place', ref, xMm, yMm }),
               }}
             />
