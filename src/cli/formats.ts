@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { boardSchema } from '../core/board';
+import { packageManifestSchema } from '../core/board-package';
 import { readingSchema, sessionAnswerSchema, sessionLineSchema } from '../core/diagnose';
 import { heatPlanSchema, stationSchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
@@ -9,6 +10,7 @@ import { jobEventSchema, jobReportSchema } from '../core/job';
 /** The published formats: the same schemas check files, the database and the command line. */
 export const FORMATS = {
   board: boardSchema,
+  'package-manifest': packageManifestSchema,
   reading: readingSchema,
   'session-line': sessionLineSchema,
   'session-answer': sessionAnswerSchema,

@@ -4,9 +4,12 @@ import type { Board } from '../../core/board';
 import { readBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { findJob, openJob } from '../../db/jobs';
+import { listReferences } from '../../db/knowledge';
 import { temporaryDatabase } from '../../db/tests/temporary';
 import { enterLine } from '../jobs/execute';
 import { loadJob } from '../jobs/load-job';
+import { addReferences } from '../library/boards';
+import { loadPackage, lookIntoPackage, takePackage } from '../library/packages';
 import { beginSketch, keepBoard, keepBoardPhoto, loadSketch } from '../library/sketch';
 
 let db: Database;
@@ -85,26 +88,80 @@ describe('a sketch', () => {
   });
 });
 
-describe('a photograph of a board', () => {
-  const place = { widthMm: 60, heightMm: 40, pxPerMm: 10, doubtMm: 0.05 };
-  const jpeg = (shade: number): Uint8Array =>
-    encode(new Image(16, 16, { data: new Uint8Array(16 * 16 * 3).fill(shade), colorModel: 'RGB' }), { format: 'jpg' });
+const PLACE = { widthMm: 60, heightMm: 40, pxPerMm: 10, doubtMm: 0.05 };
+const encodeJpeg = (shade: number): Uint8Array =>
+  encode(new Image(16, 16, { data: new Uint8Array(16 * 16 * 3).fill(shade), colorModel: 'RGB' }), { format: 'jpg' });
 
+describe('a photograph of a board', () => {
   test('lies under its side until another takes its place', async () => {
     const { id } = await begun();
-    expect(await keepBoardPhoto(db, id, 'front', jpeg(80), place, 'p1')).toMatchObject({ saved: true });
-    expect(await keepBoardPhoto(db, id, 'front', jpeg(160), place, 'p2')).toMatchObject({ saved: true });
+    expect(await keepBoardPhoto(db, id, 'front', encodeJpeg(80), PLACE, 'p1')).toMatchObject({ saved: true });
+    expect(await keepBoardPhoto(db, id, 'front', encodeJpeg(160), PLACE, 'p2')).toMatchObject({ saved: true });
     const { photos } = await loadSketch(db, id);
     expect(photos).toHaveLength(1);
-    expect(photos[0]).toMatchObject({ side: 'front', place });
+    expect(photos[0]).toMatchObject({ side: 'front', place: PLACE });
   });
 
   test('is refused where it is no JPEG, lies nowhere, or belongs to no board', async () => {
     const { id } = await begun();
     const no = async (...[board, bytes, at]: [string, Uint8Array, object]) =>
-      (await keepBoardPhoto(db, board, 'back', bytes, at as typeof place, crypto.randomUUID())).message;
-    expect(await no(id, new Uint8Array([1, 2, 3]), place)).toContain('Expected a JPEG picture');
-    expect(await no(id, jpeg(9), { ...place, widthMm: -1 })).toContain('Expected where the picture lies');
-    expect(await no('nowhere', jpeg(9), place)).toContain('there is no "nowhere"');
+      (await keepBoardPhoto(db, board, 'back', bytes, at as typeof PLACE, crypto.randomUUID())).message;
+    expect(await no(id, new Uint8Array([1, 2, 3]), PLACE)).toContain('Expected a JPEG picture');
+    expect(await no(id, encodeJpeg(9), { ...PLACE, widthMm: -1 })).toContain('Expected where the picture lies');
+    expect(await no('nowhere', encodeJpeg(9), PLACE)).toContain('there is no "nowhere"');
+  });
+});
+
+describe('a board package', () => {
+  const ids = async (bytes: Uint8Array): Promise<string[]> => {
+    const look = await lookIntoPackage(db, bytes);
+    if (!look.ok) throw new Error(look.problems[0].message);
+    return look.value.differences.map((d) => d.id);
+  };
+  const packed = async (id: string): Promise<Uint8Array> => {
+    const bytes = await loadPackage(db, id);
+    if (!bytes.ok) throw new Error(bytes.problems[0].message);
+    return bytes.value;
+  };
+
+  test('goes to another shop whole, with its photograph and its good boards', async () => {
+    const { id } = await begun();
+    await keepBoardPhoto(db, id, 'front', encodeJpeg(70), PLACE, 'p1');
+    await addReferences(db, id, `board,point,value,source\n${id},ohm:VIN,41000,good board 1\n`);
+    const bytes = await packed(id);
+    const other = await temporaryDatabase();
+    try {
+      expect(await lookIntoPackage(other.db, bytes)).toMatchObject({
+        ok: true,
+        value: { isNew: true, differences: [] },
+      });
+      expect(await takePackage(other.db, bytes, [], 't')).toMatchObject({ saved: true });
+      expect((await loadSketch(other.db, id)).photos).toHaveLength(1);
+      expect(await listReferences(other.db, id)).toHaveLength(1);
+      const again = await loadPackage(other.db, id);
+      expect(again.ok && again.value).toEqual(bytes);
+    } finally {
+      other.remove();
+    }
+  });
+
+  test('of a board that is there brings the chosen lines only; corrections of both stay', async () => {
+    const board = await begun();
+    await keepBoard(db, board.id, 1, edited(board, 'add c14 on vin', 'vsys is 8.4 v'), 'theirs');
+    const theirs = await packed(board.id);
+    await keepBoard(db, board.id, 2, edited(board, 'add c15 on vsys'), 'mine');
+    expect(await ids(theirs)).toEqual(['parts C15', 'parts C14', 'rails VSYS']);
+    expect(await takePackage(db, theirs, ['parts C14'], 't')).toMatchObject({ message: '1 line taken: file 4.' });
+    const now = await readBoard(db, board.id);
+    const refs = now.ok ? now.value.parts.map((p) => p.ref) : [];
+    expect(refs).toEqual(expect.arrayContaining(['C14', 'C15']));
+    expect(await ids(theirs)).toEqual(['parts C15', 'rails VSYS']);
+  });
+
+  test('that is damaged changes nothing', async () => {
+    const { id } = await begun();
+    const bytes = (await packed(id)).slice(0, 400);
+    expect(await takePackage(db, bytes, [], 't')).toMatchObject({ saved: false, code: 'badInput' });
+    expect((await readBoard(db, id, 2)).ok).toBe(false);
   });
 });

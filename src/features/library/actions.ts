@@ -1,8 +1,9 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import type { ActionResult } from '@/application/action-result';
+import { refused, refusedFor, type ActionResult } from '@/application/action-result';
 import * as boards from '@/application/library/boards';
+import * as packages from '@/application/library/packages';
 import { database } from '@/db/client';
 
 const shown = (answer: ActionResult): ActionResult => {
@@ -21,6 +22,27 @@ export const dropReferenceImport = async (boardId: string, importKey: string): P
 /** Adds a board file to the library after checking it; a file with problems changes nothing. */
 export const addBoard = async (text: string): Promise<ActionResult> =>
   shown(await boards.addBoard(await database(), text));
+
+/** Looks into a board package; nothing is kept. */
+export async function lookIntoPackage(form: FormData): Promise<packages.PackageLook | ActionResult> {
+  const bytes = await bytesOf(form);
+  if (!bytes) return NO_FILE;
+  const look = await packages.lookIntoPackage(await database(), bytes);
+  return look.ok ? look.value : refusedFor(look.problems, 'badInput');
+}
+
+/** Takes a board package in, of a board that is there the chosen lines. */
+export async function takePackage(form: FormData, taken: readonly string[], key: string): Promise<ActionResult> {
+  const bytes = await bytesOf(form);
+  return bytes ? shown(await packages.takePackage(await database(), bytes, taken, key)) : NO_FILE;
+}
+
+const NO_FILE = refused('Expected a board package; got none.', 'badInput');
+
+async function bytesOf(form: FormData): Promise<Uint8Array | undefined> {
+  const file = form.get('package');
+  return file instanceof File ? new Uint8Array(await file.arrayBuffer()) : undefined;
+}
 
 /** Copies a board under another id. */
 export const copyBoard = async (id: string, newId: string): Promise<ActionResult> =>

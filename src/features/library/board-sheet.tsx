@@ -81,6 +81,9 @@ export function BoardSidebar({
       </SidebarPart>
       <SidebarPart title="Give it out">
         <Flex gap="3" rowGap="1" wrap="wrap" fontSize="14px">
+          <Link href={`/library/${board.id}/package`} color="copperText" textDecoration="underline" download>
+            all of it, one package
+          </Link>
           {GIVEN_OUT.map(([file, name]) => (
             <Link
               key={file}

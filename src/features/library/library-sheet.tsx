@@ -4,6 +4,7 @@ import type { Board } from '@/core/board';
 import { boardMeasurements, singleFaults } from '@/core/diagnose';
 import { ColumnHeads, Headline } from '@/ui';
 import { BoardUpload } from './board-upload';
+import { PackageUpload } from './package-upload';
 
 const COLUMNS = 'minmax(0, 1.4fr) 90px 90px 90px 110px 110px';
 
@@ -44,6 +45,7 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
         </Link>
       ))}
       <BoardUpload />
+      <PackageUpload />
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
           <NextLink href="/library/draft">Make a board from a netlist</NextLink>

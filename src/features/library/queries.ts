@@ -1,5 +1,6 @@
 import 'server-only';
 import * as boards from '@/application/library/boards';
+import * as packages from '@/application/library/packages';
 import { loadUnreadable } from '@/application/library/unreadable';
 import type { Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
@@ -20,6 +21,9 @@ export const loadBoard = async (id: string): Promise<Board | undefined> => findB
 export const loadBoardFile = async (id: string) => boards.loadBoardFile(await database(), id);
 export const findLibraryBoard = async (id: string) => readBoard(await database(), id);
 export type BoardFile = Awaited<ReturnType<typeof loadBoardFile>>;
+
+/** A board with all that belongs to it as one archive. */
+export const loadPackage = async (id: string) => packages.loadPackage(await database(), id);
 
 /** The imports of reference readings that can be taken back. */
 export const loadImports = async (boardId: string): Promise<ReferenceImport[]> =>

@@ -1,0 +1,2 @@
+export { openPackage, packBoard, packageManifestSchema, type BoardPackage } from './archive';
+export { boardDifferences, mergeBoard, type BoardDifference } from './differences';
