@@ -10,8 +10,8 @@ import { jobEventSchema, jobReportSchema } from '../core/job';
 /** The published formats: the same schemas check files, the database and the command line. */
 export const FORMATS = {
   board: boardSchema,
-  'package-manifest': packageManifestSchema,
   reading: readingSchema,
+  'package-manifest': packageManifestSchema,
   'session-line': sessionLineSchema,
   'session-answer': sessionAnswerSchema,
   'heat-plan': heatPlanSchema,

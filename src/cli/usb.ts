@@ -2,10 +2,10 @@ import { closeSync, openSync, readSync } from 'node:fs';
 import type { Command } from 'commander';
 import {
   decodePowerObject,
-  packetWords,
   powerObjectWords,
   readDialogue,
   readHexList,
+  readMessages,
   type CaptureReading,
 } from '../core/usb';
 import {
@@ -69,7 +69,13 @@ function decode(file: string, options: { board?: string; port?: string; rate?: s
     line: capture.line,
     durationS: capture.durationS,
     edges: capture.edges,
-    messages: capture.packets.map((p) => ({ atS: p.atS, set: p.set, intact: p.intact, words: packetWords(p) })),
+    messages: readMessages(capture.packets).map(
+      ({ packet: p, name, section, extended, fields, supplies, request, words }) => ({
+        ...{ atS: p.atS, set: p.set, intact: p.intact, words, name, section, header: p.header, extended },
+        ...(fields.length > 0 && { fields }),
+        ...{ supplies, request },
+      }),
+    ),
     stop: dialogue?.stop,
     headline: dialogue?.headline,
     implicated: dialogue?.implicated,

@@ -7,7 +7,7 @@ import {
   conversation,
   edgesOf,
   OFFERS_65W,
-  packetWords,
+  messageWords,
   readDialogue,
   readPacket,
   TROUBLES,
@@ -28,8 +28,8 @@ const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
 
 /** What was sent, in words, read from the bytes and never from the line. */
 const truth = (w: ConversationWish): string[] =>
-  conversation(w).map((p) =>
-    packetWords(
+  messageWords(
+    conversation(w).map((p) =>
       p.bytes.length ? readPacket(p.atS, p.set, p.bytes, true) : { atS: p.atS, set: p.set, objects: [], intact: true },
     ),
   );
@@ -69,7 +69,7 @@ describe.each([2e6, 4e6, 8e6, 24e6])('captures at %p samples a second', (sampleH
         const edges = edgesOf(conversation(w), { seed: 10 + i, clockError, jitterS: 8e-8, glitchesPerS: 150 });
         const reading = decoded(captureCsv(edges, line, sampleHz));
         expect(reading.line).toBe(line);
-        expect(reading.packets.map(packetWords)).toEqual(truth(w));
+        expect(messageWords(reading.packets)).toEqual(truth(w));
         expect(reading.edges[line === 'CC1' ? 'CC2' : 'CC1']).toBe(0);
       }
     },
@@ -78,10 +78,10 @@ describe.each([2e6, 4e6, 8e6, 24e6])('captures at %p samples a second', (sampleH
   test('a value change dump of the same line reads the same', () => {
     const w = wish('collapse');
     const edges = edgesOf(conversation(w), { seed: 3 });
-    expect(decoded(captureVcd(edges, 'CC2', sampleHz)).packets.map(packetWords)).toEqual(
-      decoded(captureCsv(edges, 'CC2', sampleHz)).packets.map(packetWords),
+    expect(messageWords(decoded(captureVcd(edges, 'CC2', sampleHz)).packets)).toEqual(
+      messageWords(decoded(captureCsv(edges, 'CC2', sampleHz)).packets),
     );
-    expect(decoded(captureVcd(edges, 'CC2', sampleHz)).packets.map(packetWords)).toEqual(truth(w));
+    expect(messageWords(decoded(captureVcd(edges, 'CC2', sampleHz)).packets)).toEqual(truth(w));
   });
 });
 
@@ -100,7 +100,7 @@ test('plain levels at a known rate read like timed rows', () => {
     rows.push(`${level},0`);
   }
   const reading = decoded(rows.join('\n'), sampleHz);
-  expect(packetWords(reading.packets[0])).toBe(truth(w)[0]);
+  expect(messageWords(reading.packets)[0]).toBe(truth(w)[0]);
 });
 
 test('pieces of any size give the same reading', () => {

@@ -1,6 +1,7 @@
 import { partByRef, type Board, type Port } from '../board';
 import { TYPE } from './objects';
-import { isMessage, offersOf, packetWords, requestOf, type PdPacket } from './packet';
+import { isMessage, type PdPacket } from './packet';
+import { readMessages } from './read-messages';
 import type { CaptureReading } from './capture';
 
 /** How far the conversation came. */
@@ -84,9 +85,9 @@ function stopOf(packets: readonly PdPacket[]): PdOutcome {
 }
 
 function linesOf(packets: readonly PdPacket[]): DialogueLine[] {
-  return packets
-    .filter((p) => !isMessage(p, TYPE.goodCrc, false))
-    .map((p) => ({ atS: p.atS, who: speaker(p), words: packetWords(p), intact: p.intact }));
+  return readMessages(packets)
+    .filter(({ packet }) => !isMessage(packet, TYPE.goodCrc, false))
+    .map(({ packet: p, words }) => ({ atS: p.atS, who: speaker(p), words, intact: p.intact }));
 }
 
 function speaker(p: PdPacket): DialogueLine['who'] {
@@ -97,13 +98,17 @@ function speaker(p: PdPacket): DialogueLine['who'] {
 
 function contractOf(packets: readonly PdPacket[]): Dialogue['contract'] {
   const ready = packets.findIndex((p) => isMessage(p, TYPE.psReady, false));
-  const before = packets.slice(0, Math.max(0, ready));
-  const request = before.filter((p) => isMessage(p, TYPE.request, true)).pop();
-  const offers = before.filter((p) => isMessage(p, TYPE.sourceCapabilities, true)).pop();
-  if (!request || !offers) return undefined;
-  const { object, maximumMa } = requestOf(request);
-  const offer = offersOf(offers)[object - 1];
-  return offer?.kind === 'fixed' ? { volts: offer.voltageMv / 1000, amps: maximumMa / 1000 } : undefined;
+  const before = readMessages(packets.slice(0, Math.max(0, ready)));
+  const request = before.findLast((m) => m.request)?.request;
+  const offers = before.findLast(
+    (m) => m.supplies && m.packet.header?.source === true && m.name.endsWith('Source_Capabilities'),
+  )?.supplies;
+  if (!request || request.kind === 'unread') return undefined;
+  if (request.kind === 'voltage') return { volts: request.outputMv / 1000, amps: request.operatingMa / 1000 };
+  const offer = offers?.[request.object - 1];
+  return request.kind === 'current' && offer?.kind === 'fixed'
+    ? { volts: offer.voltageMv / 1000, amps: request.maximumMa / 1000 }
+    : undefined;
 }
 
 /** The way of the plug whose CC line talks. */

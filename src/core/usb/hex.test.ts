@@ -2,7 +2,8 @@ import { demoBoard } from '../../../demo/files';
 import { readDialogue } from './dialogue';
 import { readHexList } from './hex';
 import { encodeHeader } from './objects';
-import { packetBytes, packetWords } from './packet';
+import { packetBytes } from './packet';
+import { messageWords } from './read-messages';
 import { conversation, OFFERS_65W, TROUBLES } from './simulate';
 
 const board = demoBoard('heronlog-4-c');
@@ -42,7 +43,7 @@ test('words: a header of four digits and objects of eight, as the check values a
   const header = encodeHeader({ extended: false, count: 4, id: 0, source: true, revision: 3, host: true, type: 1 });
   const reading = readHexList(`0.5ms ${header.toString(16)} 0001912C 0002D12C 0004B12C 00064145  # offers`);
   if (!reading.ok) throw new Error(reading.problems[0].message);
-  expect(packetWords(reading.value.packets[0])).toBe('Source_Capabilities: 5 V 3 A, 9 V 3 A, 15 V 3 A, 20 V 3.25 A');
+  expect(messageWords(reading.value.packets)[0]).toBe('Source_Capabilities: 5 V 3 A, 9 V 3 A, 15 V 3 A, 20 V 3.25 A');
   expect(reading.value.packets[0].atS).toBeCloseTo(0.0005, 9);
 });
 

@@ -2,21 +2,10 @@ export { talkingLine, type CaptureReading, type CcLine } from './capture';
 export { readDialogue, PD_OUTCOMES, type Dialogue, type PdOutcome } from './dialogue';
 export { readHexList } from './hex';
 export { BIT_S, LineDecoder } from './line';
-export {
-  decodeHeader,
-  decodePowerObject,
-  decodeRequest,
-  encodeHeader,
-  encodePowerObject,
-  encodeRequest,
-  fixedSupply,
-  messageName,
-  powerObjectWords,
-  type MessageHeader,
-  type PowerObject,
-  type PowerRequest,
-} from './objects';
-export { packetBytes, packetWords, readPacket, type PdPacket } from './packet';
+export { messageName } from './messages';
+export { decodeHeader, decodePowerObject, encodeHeader, powerObjectWords, type PowerObject } from './objects';
+export { packetBytes, readPacket, type PdPacket } from './packet';
+export { messageWords, readMessages } from './read-messages';
 export {
   captureCsv,
   captureVcd,

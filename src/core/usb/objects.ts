@@ -1,6 +1,6 @@
 /**
- * Power data objects, requests and headers as 32- and 16-bit words. Source: USB Power Delivery specification, sections
- * on power data objects, request messages and the message header.
+ * Power data objects and headers as 32- and 16-bit words. Source: USB Power Delivery specification, sections on power data
+ * objects and the message header.
  */
 import { formatHex } from '../units';
 
@@ -11,6 +11,7 @@ export interface FixedSupply {
   readonly unconstrained: boolean;
   readonly communications: boolean;
   readonly dualRoleData: boolean;
+  readonly unchunked: boolean;
   readonly extendedRange: boolean;
   /** Peak current class, 0 to 3. */
   readonly peak: number;
@@ -34,23 +35,49 @@ export interface VariableSupply {
 
 export interface ProgrammableSupply {
   readonly kind: 'programmable';
+  readonly powerLimited: boolean;
   readonly maxMv: number;
   readonly minMv: number;
   readonly currentMa: number;
 }
 
-/** An augmented object of a kind that is not read further. */
+/** Adjustable voltage in the standard range: from 9 to 15 V, and to 20 V where that has a current. */
+export interface AdjustableSupply {
+  readonly kind: 'adjustable';
+  readonly peak: number;
+  readonly currentTo15Ma: number;
+  /** 0 where it ends at 15 V. */
+  readonly currentTo20Ma: number;
+}
+
+/** Adjustable voltage in the extended range, bounded by its power. */
+export interface ExtendedAdjustableSupply {
+  readonly kind: 'extendedAdjustable';
+  readonly peak: number;
+  readonly maxMv: number;
+  readonly minMv: number;
+  readonly powerW: number;
+}
+
+/** An augmented object of the kind that the specification keeps for later. */
 export interface OtherSupply {
   readonly kind: 'other';
   readonly raw: number;
 }
 
-export type PowerObject = FixedSupply | BatterySupply | VariableSupply | ProgrammableSupply | OtherSupply;
+export type PowerObject =
+  | FixedSupply
+  | BatterySupply
+  | VariableSupply
+  | ProgrammableSupply
+  | AdjustableSupply
+  | ExtendedAdjustableSupply
+  | OtherSupply;
 
-const field = (word: number, high: number, low: number): number => (word >>> low) & (2 ** (high - low + 1) - 1);
-const bit = (word: number, at: number): boolean => ((word >>> at) & 1) === 1;
-const flag = (on: boolean, at: number): number => (on ? 2 ** at : 0);
-const place = (value: number, low: number): number => value * 2 ** low;
+export const field = (word: number, high: number, low: number): number => (word >>> low) & (2 ** (high - low + 1) - 1);
+export const bit = (word: number, at: number): boolean => ((word >>> at) & 1) === 1;
+export const flag = (on: boolean, at: number): number => (on ? 2 ** at : 0);
+export const place = (value: number, low: number): number => value * 2 ** low;
 
 export function decodePowerObject(word: number): PowerObject {
   switch (word >>> 30) {
@@ -62,6 +89,7 @@ export function decodePowerObject(word: number): PowerObject {
         unconstrained: bit(word, 27),
         communications: bit(word, 26),
         dualRoleData: bit(word, 25),
+        unchunked: bit(word, 24),
         extendedRange: bit(word, 23),
         peak: field(word, 21, 20),
         voltageMv: field(word, 19, 10) * 50,
@@ -82,13 +110,38 @@ export function decodePowerObject(word: number): PowerObject {
         currentMa: field(word, 9, 0) * 10,
       };
     default:
-      if (field(word, 29, 28) !== 0) return { kind: 'other', raw: word >>> 0 };
+      return decodeAugmented(word);
+  }
+}
+
+/** Source: USB Power Delivery specification, revision 3.1 and 3.2, augmented power data objects (from memory). */
+function decodeAugmented(word: number): PowerObject {
+  switch (field(word, 29, 28)) {
+    case 0:
       return {
         kind: 'programmable',
+        powerLimited: bit(word, 27),
         maxMv: field(word, 24, 17) * 100,
         minMv: field(word, 15, 8) * 100,
         currentMa: field(word, 6, 0) * 50,
       };
+    case 1:
+      return {
+        kind: 'extendedAdjustable',
+        peak: field(word, 27, 26),
+        maxMv: field(word, 25, 17) * 100,
+        minMv: field(word, 15, 8) * 100,
+        powerW: field(word, 7, 0),
+      };
+    case 2:
+      return {
+        kind: 'adjustable',
+        peak: field(word, 27, 26),
+        currentTo15Ma: field(word, 19, 10) * 10,
+        currentTo20Ma: field(word, 9, 0) * 10,
+      };
+    default:
+      return { kind: 'other', raw: word >>> 0 };
   }
 }
 
@@ -102,6 +155,7 @@ export function encodePowerObject(object: PowerObject): number {
         flag(object.unconstrained, 27) +
         flag(object.communications, 26) +
         flag(object.dualRoleData, 25) +
+        flag(object.unchunked, 24) +
         flag(object.extendedRange, 23) +
         place(object.peak, 20) +
         place(Math.round(object.voltageMv / 50), 10) +
@@ -124,9 +178,27 @@ export function encodePowerObject(object: PowerObject): number {
     case 'programmable':
       return (
         place(3, 30) +
+        flag(object.powerLimited, 27) +
         place(Math.round(object.maxMv / 100), 17) +
         place(Math.round(object.minMv / 100), 8) +
         Math.round(object.currentMa / 50)
+      );
+    case 'extendedAdjustable':
+      return (
+        place(3, 30) +
+        place(1, 28) +
+        place(object.peak, 26) +
+        place(Math.round(object.maxMv / 100), 17) +
+        place(Math.round(object.minMv / 100), 8) +
+        Math.round(object.powerW)
+      );
+    case 'adjustable':
+      return (
+        place(3, 30) +
+        place(2, 28) +
+        place(object.peak, 26) +
+        place(Math.round(object.currentTo15Ma / 10), 10) +
+        Math.round(object.currentTo20Ma / 10)
       );
     case 'other':
       return object.raw;
@@ -141,45 +213,12 @@ export const fixedSupply = (voltageMv: number, currentMa: number): FixedSupply =
   unconstrained: false,
   communications: false,
   dualRoleData: false,
+  unchunked: false,
   extendedRange: false,
   peak: 0,
   voltageMv,
   currentMa,
 });
-
-/** A request for a fixed or variable supply. */
-export interface PowerRequest {
-  /** Which offer, from 1. */
-  readonly object: number;
-  readonly giveBack: boolean;
-  readonly mismatch: boolean;
-  readonly communications: boolean;
-  readonly noSuspend: boolean;
-  readonly unchunked: boolean;
-  readonly operatingMa: number;
-  readonly maximumMa: number;
-}
-
-export const decodeRequest = (word: number): PowerRequest => ({
-  object: field(word, 31, 28),
-  giveBack: bit(word, 27),
-  mismatch: bit(word, 26),
-  communications: bit(word, 25),
-  noSuspend: bit(word, 24),
-  unchunked: bit(word, 23),
-  operatingMa: field(word, 19, 10) * 10,
-  maximumMa: field(word, 9, 0) * 10,
-});
-
-export const encodeRequest = (request: PowerRequest): number =>
-  place(request.object, 28) +
-  flag(request.giveBack, 27) +
-  flag(request.mismatch, 26) +
-  flag(request.communications, 25) +
-  flag(request.noSuspend, 24) +
-  flag(request.unchunked, 23) +
-  place(Math.round(request.operatingMa / 10), 10) +
-  Math.round(request.maximumMa / 10);
 
 export interface MessageHeader {
   readonly extended: boolean;
@@ -214,51 +253,6 @@ export const encodeHeader = (header: MessageHeader): number =>
   flag(header.host, 5) +
   header.type;
 
-const CONTROL = [
-  '',
-  'GoodCRC',
-  'GotoMin',
-  'Accept',
-  'Reject',
-  'Ping',
-  'PS_RDY',
-  'Get_Source_Cap',
-  'Get_Sink_Cap',
-  'DR_Swap',
-  'PR_Swap',
-  'VCONN_Swap',
-  'Wait',
-  'Soft_Reset',
-  'Data_Reset',
-  'Data_Reset_Complete',
-  'Not_Supported',
-  'Get_Source_Cap_Extended',
-  'Get_Status',
-  'FR_Swap',
-  'Get_PPS_Status',
-  'Get_Country_Codes',
-  'Get_Sink_Cap_Extended',
-] as const;
-
-const DATA = [
-  '',
-  'Source_Capabilities',
-  'Request',
-  'BIST',
-  'Sink_Capabilities',
-  'Battery_Status',
-  'Alert',
-  'Get_Country_Info',
-  'Enter_USB',
-  'EPR_Request',
-  'EPR_Mode',
-  'Source_Info',
-  'Revision',
-  '',
-  '',
-  'Vendor_Defined',
-] as const;
-
 /** Message types by name. Source: USB Power Delivery specification, tables of control and data message types. */
 export const TYPE = {
   goodCrc: 1,
@@ -270,17 +264,13 @@ export const TYPE = {
   softReset: 13,
   sourceCapabilities: 1,
   request: 2,
+  extendedRequest: 9,
+  extendedSourceCapabilities: 17,
   vendorDefined: 15,
 } as const;
 
-export function messageName(header: Pick<MessageHeader, 'count' | 'type' | 'extended'>): string {
-  if (header.extended) return `Extended ${header.type}`;
-  const name = header.count === 0 ? CONTROL[header.type] : DATA[header.type];
-  return name || `${header.count === 0 ? 'Control' : 'Data'} ${header.type}`;
-}
-
-const volts = (mv: number): string => `${trim(mv / 1000)} V`;
-const amps = (ma: number): string => `${trim(ma / 1000)} A`;
+export const volts = (mv: number): string => `${trim(mv / 1000)} V`;
+export const amps = (ma: number): string => `${trim(ma / 1000)} A`;
 const trim = (value: number): string => String(Number(value.toFixed(2)));
 
 /** `9 V 3 A`, `3.3 to 11 V up to 3 A`. */
@@ -294,6 +284,12 @@ export function powerObjectWords(object: PowerObject): string {
       return `${volts(object.minMv)} to ${volts(object.maxMv)}, ${amps(object.currentMa)}`;
     case 'programmable':
       return `${volts(object.minMv)} to ${volts(object.maxMv)} adjustable, ${amps(object.currentMa)}`;
+    case 'adjustable':
+      return object.currentTo20Ma > 0
+        ? `9 V to 20 V adjustable, ${amps(object.currentTo15Ma)} to 15 V, ${amps(object.currentTo20Ma)} above`
+        : `9 V to 15 V adjustable, ${amps(object.currentTo15Ma)}`;
+    case 'extendedAdjustable':
+      return `${volts(object.minMv)} to ${volts(object.maxMv)} adjustable, ${object.powerW} W`;
     case 'other':
       return `object ${formatHex(object.raw, 8)}`;
   }

@@ -1,16 +1,5 @@
 import { crc32 } from '../image';
-import {
-  decodeHeader,
-  decodePowerObject,
-  decodeRequest,
-  encodeHeader,
-  messageName,
-  powerObjectWords,
-  TYPE,
-  type MessageHeader,
-  type PowerObject,
-  type PowerRequest,
-} from './objects';
+import { decodeHeader, encodeHeader, type MessageHeader } from './objects';
 import type { OrderedSet } from './symbols';
 
 /** A message as it went over the line, with the time of its first edge in seconds. */
@@ -19,6 +8,8 @@ export interface PdPacket {
   readonly set: OrderedSet;
   readonly header?: MessageHeader;
   readonly objects: readonly number[];
+  /** What stands behind the header of an extended message, byte by byte. */
+  readonly data?: Uint8Array;
   /** False when the check sum fails or the end is missing. */
   readonly intact: boolean;
   /** What is wrong with a packet that is not intact. */
@@ -44,27 +35,11 @@ export function readPacket(atS: number, set: OrderedSet, bytes: Uint8Array, ende
   const objects = Array.from({ length: count }, (_, i) => view.getUint32(2 + 4 * i, true));
   const stored = view.getUint32(bytes.length - 4, true);
   const holds = crc32(bytes.subarray(0, bytes.length - 4)) === stored;
-  if (!ended) return { atS, set, header, objects, intact: false, trouble: 'its end is missing' };
-  if (!holds) return { atS, set, header, objects, intact: false, trouble: 'its check sum fails' };
-  return { atS, set, header, objects, intact: true };
+  const data = header.extended ? { data: bytes.slice(2, -4) } : {};
+  if (!ended) return { atS, set, header, objects, ...data, intact: false, trouble: 'its end is missing' };
+  if (!holds) return { atS, set, header, objects, ...data, intact: false, trouble: 'its check sum fails' };
+  return { atS, set, header, objects, ...data, intact: true };
 }
 
 export const isMessage = (p: PdPacket, type: number, data: boolean): boolean =>
   p.intact && p.header !== undefined && !p.header.extended && p.header.type === type && p.header.count > 0 === data;
-
-export const offersOf = (p: PdPacket): PowerObject[] => p.objects.map(decodePowerObject);
-export const requestOf = (p: PdPacket): PowerRequest => decodeRequest(p.objects[0]);
-
-/** One line of the dialogue in words. */
-export function packetWords(p: PdPacket): string {
-  if (p.set.endsWith('Reset')) return p.set;
-  if (!p.header) return `unreadable: ${p.trouble}`;
-  const name = messageName(p.header);
-  if (!p.intact) return `${name}, but ${p.trouble}`;
-  if (isMessage(p, TYPE.sourceCapabilities, true)) return `${name}: ${offersOf(p).map(powerObjectWords).join(', ')}`;
-  if (isMessage(p, TYPE.request, true)) {
-    const { object, operatingMa, maximumMa, mismatch } = requestOf(p);
-    return `${name}: offer ${object}, ${operatingMa / 1000} A of at most ${maximumMa / 1000} A${mismatch ? ', wants more than is offered' : ''}`;
-  }
-  return name;
-}

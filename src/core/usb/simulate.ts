@@ -1,6 +1,7 @@
 import { seededRandom, type Random } from '../math';
 import { BIT_S } from './line';
-import { encodePowerObject, encodeRequest, fixedSupply, TYPE, type MessageHeader, type PowerObject } from './objects';
+import { encodeRequest } from './requests';
+import { encodePowerObject, fixedSupply, TYPE, type MessageHeader, type PowerObject } from './objects';
 import { packetBytes } from './packet';
 import { packetBits, type OrderedSet } from './symbols';
 
@@ -101,12 +102,14 @@ export function conversation(wish: ConversationWish): SentPacket[] {
     return sent;
   }
   const request = encodeRequest({
+    kind: 'current',
     object: wish.want,
     giveBack: false,
     mismatch: false,
     communications: false,
     noSuspend: false,
     unchunked: false,
+    extendedRange: false,
     operatingMa: wish.wantMa,
     maximumMa: wish.wantMa,
   });

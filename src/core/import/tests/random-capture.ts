@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import { CaptureReader, type Answers } from '..';
 import type { Random } from '../../math';
-import { conversation, edgesOf, OFFERS_65W, packetWords, readPacket, TROUBLES, type CcLine } from '../../usb';
+import { conversation, edgesOf, OFFERS_65W, messageWords, readPacket, TROUBLES, type CcLine } from '../../usb';
 
 /** A capture of a known conversation in a random style. */
 export interface WrittenCapture {
@@ -85,8 +85,8 @@ export function randomCapture(random: Random): WrittenCapture {
   const at = talking === 'CC1' ? 0 : 1;
   const levels = (level: number): number[] => names.map((_, i) => (i === at ? level : i === 3 ? 1 : 0));
   const kind = pick(random, ['transitions', 'samples', 'rate', 'volts', 'dump', 'archive'] as const);
-  const said = packets.map((p) =>
-    packetWords(
+  const said = messageWords(
+    packets.map((p) =>
       p.bytes.length
         ? readPacket(p.atS, p.set, p.bytes, !p.corrupt)
         : { atS: p.atS, set: p.set, objects: [], intact: true },
@@ -251,7 +251,7 @@ export function captureOff(file: WrittenCapture): { readonly off?: string; reado
     const { line, packets } = outcome.value!;
     if (line !== file.line) return { off: `line ${line} in the place of ${file.line}`, asked };
     if (file.said.length === 0) return { asked };
-    const got = packets.map(packetWords);
+    const got = messageWords(packets);
     return got.join('\n') === file.said.join('\n')
       ? { asked }
       : { off: `said ${got.length} of ${file.said.length}: ${got[0]}`, asked };

@@ -1,6 +1,6 @@
 /** Styles of files that meters, loggers, analysers and layout programs write: each by hand, of one made-up charge and one made-up run. */
 import { importFile, readCapture, type Answers } from '..';
-import { captureCsv, conversation, edgesOf, OFFERS_65W, packetWords } from '../../usb';
+import { captureCsv, conversation, edgesOf, OFFERS_65W, messageWords } from '../../usb';
 import type { CaptureSummary } from '../capture/bank';
 import type { TableSummary } from '../table/read';
 
@@ -255,7 +255,7 @@ describe('analysers', () => {
   const said = (text: string): string[] => {
     const outcome = readCapture(utf8(text));
     if (outcome.kind === 'refused') throw new Error(outcome.problems[0].message);
-    return (outcome.value?.packets ?? []).map(packetWords);
+    return messageWords(outcome.value?.packets ?? []);
   };
   const PLAIN = said(`Time [s],CC1,CC2\n${CAPTURE.map((r) => r.join(',')).join('\n')}`);
   const volts = (level: string): string => (level === '1' ? '1.13' : '0.02');
