@@ -58,6 +58,12 @@ test('eight answers, one photograph, the parts by click, a job and its first mea
   await expect(headline(page)).toHaveText(/J1|TP|C\d/);
   await expect(page.getByRole('img', { name: /asked for/ }).locator('image')).toBeVisible();
 
+  // The heat plan for the controller knows the neighbours that were laid, and says which were not.
+  await page.goto(`${server.url}/jobs/1/heat`);
+  await expect(headline(page)).toHaveText(/^Lift U4/, { timeout: 60_000 });
+  await expect(page.getByRole('note').getByText(/Not in this plan, for want of a place: .*J2/)).toBeVisible();
+  await expect(page.getByText(/^U9 joints/)).toBeVisible();
+
   // Keystroke-level: at most 120 actions and ten minutes, what the machine takes included.
   expect(hand.actions).toBeLessThanOrEqual(120);
   expect(hand.seconds).toBeLessThanOrEqual(600);

@@ -1,5 +1,5 @@
 import { seededRandom, type Random } from '../math';
-import { CHECKSUMS, checksumByName, findChecksums, writeField, type Checksum, type FoundChecksum } from '.';
+import { CHECKSUMS, checksumByName, findChecksums, readField, writeField, type Checksum, type FoundChecksum } from '.';
 import { LinearMap, Powers } from './linear-map';
 
 const BLOCK = 64;
@@ -126,4 +126,64 @@ test('a linear map, its powers and its inverse', () => {
     expect(back.power(13).apply(there)).toBe(v);
   }
   expect(() => LinearMap.of(2, () => 1).inverse(2)).toThrow('no inverse');
+});
+
+describe('units that share their code and differ in a serial number', () => {
+  const SIZE = 8192;
+  const NAMES = [
+    'CRC-16/ARC',
+    'CRC-32/ISO-HDLC',
+    'CRC-16/IBM-3740',
+    'CRC-32/MPEG-2',
+    'CRC-8/SMBUS',
+    'Fletcher-16',
+    'sum of bytes, 8 bits',
+  ];
+  type Place = readonly [from: number, to: number, field: number];
+  /** Images of one code, a serial number at 0x440 and checksums over the given ranges; some with long padding. */
+  function units(seed: number, name: string, count: number, places: (width: number) => readonly Place[]): Uint8Array[] {
+    const random = seededRandom(seed);
+    const checksum = checksumByName(name)!;
+    const code = Uint8Array.from({ length: SIZE }, () => Math.floor(random() * 256));
+    if (seed % 3 === 1) code.fill(0, 5120);
+    if (seed % 3 === 2) code.fill(0xff, 6144);
+    return Array.from({ length: count }, () => {
+      const image = code.slice();
+      for (let k = 0; k < 8; k++) image[0x440 + k] = Math.floor(random() * 256);
+      for (const [from, to, field] of places(checksum.bytes))
+        writeField(image, field, checksum.bytes, false, checksum.of(image, from, to));
+      return image;
+    });
+  }
+  const is =
+    ([from, to, field]: Place) =>
+    (c: { from: number; to: number; field: { offset: number } }): boolean =>
+      c.from === from && c.to === to && c.field.offset === field;
+
+  test('what is claimed is true; what its witnesses do not settle stands among the possible', () => {
+    const place: Place = [1024, 2048, 2048];
+    for (const [k, name] of NAMES.entries()) {
+      const { claims, possible } = findChecksums(units(40 + k, name, 2 + (k % 6), () => [place]));
+      expect(`${name}: ${claims.filter((c) => c.algorithm !== name || !is(place)(c)).length} false`).toBe(
+        `${name}: 0 false`,
+      );
+      const wide = checksumByName(name)!.bytes > 1;
+      expect(wide ? claims.some(is(place)) : [...claims, ...possible].length > 0).toBe(true);
+    }
+  });
+
+  test('a sum over data with its own checksum is constant, and is no witness however many units there are', () => {
+    // The outer range holds the inner one and its field: for a linear code the outer field never changes (CRC-16, CRC-8).
+    for (const name of ['CRC-16/ARC', 'CRC-8/SMBUS']) {
+      const places = (width: number): readonly Place[] => [
+        [1024, 2048, 2048],
+        [0, 4096, SIZE - width],
+      ];
+      const images = units(61, name, 6, places);
+      const width = checksumByName(name)!.bytes;
+      expect(new Set(images.map((bytes) => readField(bytes, SIZE - width, width, false))).size).toBe(1);
+      const { claims } = findChecksums(images);
+      expect(claims.filter((c) => !is([1024, 2048, 2048])(c))).toEqual([]);
+    }
+  });
 });

@@ -1,21 +1,10 @@
 import { CHECKSUMS, checksumByName, readField, type Checksum } from './catalogue';
 import { Differences } from './differences';
+import { UNSEARCHED, againstTwins, rankOverGf2, type Candidate, type FoundChecksum } from './evidence';
 import { KeyTable } from './key-table';
 import { landmarksOf, type Landmark } from './landmarks';
 import { rangeKeys } from './make-keys';
 import type { Field, Fill, RangeKeys } from './range-keys';
-
-/** A field that holds the checksum of a range, in all images given. */
-export interface FoundChecksum {
-  readonly algorithm: string;
-  readonly from: number;
-  readonly to: number;
-  readonly field: { readonly offset: number; readonly bytes: number; readonly bigEndian: boolean; readonly fill: Fill };
-  /** The range with its field comes to zero: which of its words is the field does not show. */
-  readonly anywhere?: true;
-  /** How many as simple or simpler ones chance alone is expected to bring forth, among all that were tried. */
-  readonly expectedFalsePositives: number;
-}
 
 export interface FoundChecksums {
   /** Those that chance does not explain, surest first. */
@@ -62,15 +51,15 @@ export function findChecksums(images: readonly Uint8Array[], options: FindOption
   const alignment = options.alignment ?? coarseEnough(length);
   const landmarks = landmarksOf(units, alignment, MOST_LANDMARKS);
   const differences = new Differences(units);
-  const found: FoundChecksum[] = [];
+  const candidates: Candidate[] = [];
   let tried = 0;
   for (const [k, checksum] of algorithms.entries()) {
     if (options.onProgress?.(k / algorithms.length)) break;
     const search = new Search(units, checksum, alignment, landmarks, differences, algorithms);
-    found.push(...search.run());
+    candidates.push(...search.run());
     tried += search.tried;
   }
-  const best = simplest(found);
+  const best = simplest(againstTwins(candidates));
   // What is told is summed once more directly, so that no slip of the fast way reaches a screen.
   const sure = (list: readonly FoundChecksum[]): FoundChecksum[] =>
     list.filter((f) => units.every((bytes) => holdsDirectly(f, bytes)));
@@ -122,7 +111,7 @@ class Search {
     this.rank = new Map(landmarks.flatMap((l) => [[l.offset, l.rank] as const]));
   }
 
-  run(): FoundChecksum[] {
+  run(): Candidate[] {
     const fields = this.fields();
     const orders = this.checksum.bytes > 1 ? [false, true] : [false];
     // Fields: in three ways each where they can lie inside, and right after the range; in one or two byte orders.
@@ -270,19 +259,60 @@ class Search {
     return (this.made[image] ??= rangeKeys(this.checksum, this.images[image], this.starts, this.ends));
   }
 
-  private told(hit: Hit, places: { readonly fixed: number; readonly after: number }): FoundChecksum {
+  private told(hit: Hit, places: { readonly fixed: number; readonly after: number }): Candidate {
     const [from, to] = [this.starts[hit.start], this.ends[hit.end]];
     const { offset, bigEndian, fill } = hit.field;
-    const bits = 8 * this.checksum.bytes * this.differences.telling(from, to);
+    const width = 8 * this.checksum.bytes;
+    const witnesses = this.witnesses(from, to, offset, bigEndian);
     const fieldsTried = hit.after ? places.after : places.after + places.fixed;
     const alike = this.algorithms.filter((a) => a.bytes === this.checksum.bytes).length;
-    return {
+    const ranges = this.rangesAsSimple(from, to);
+    const twins = witnesses > 1 ? this.twins(from, to) : 0;
+    const told: FoundChecksum = {
       algorithm: this.checksum.name,
       ...{ from, to },
       field: { offset, bytes: this.checksum.bytes, bigEndian, fill },
       ...(fill !== 'outside' && bringsToZero(this.checksum) && { anywhere: true as const }),
-      expectedFalsePositives: (this.rangesAsSimple(from, to) * fieldsTried * alike) / 2 ** bits,
+      expectedFalsePositives:
+        (ranges * fieldsTried * alike) / 2 ** (width * witnesses) + (UNSEARCHED * twins) / 2 ** width,
     };
+    const end = this.knowsPlaces() ? to : '';
+    const { first, last } = this.differences.changed(from, to);
+    const change = witnesses > 1 ? [told.algorithm, offset, fill, end, first, last].join(' ') : undefined;
+    return { told, change, ranges };
+  }
+
+  /** A register turns with every byte: where its range ends matters. Sums do not know where a byte stood. */
+  private knowsPlaces(): boolean {
+    return this.checksum.kind === 'crc' || this.checksum.kind === 'double';
+  }
+
+  /**
+   * How many independent times the field agrees: once by its value, and once for each way in which it changes from unit to unit,
+   * by the rank over GF(2). A field that is the same in all units says nothing the second time: a linear code over data and its own
+   * checksum is constant too, whatever the data.
+   */
+  private witnesses(from: number, to: number, offset: number, bigEndian: boolean): number {
+    const telling = this.differences.telling(from, to);
+    if (telling <= 1) return telling;
+    const values = this.images.map((bytes) => readField(bytes, offset, this.checksum.bytes, bigEndian));
+    return 1 + Math.min(telling - 1, rankOverGf2(values.slice(1).map((v) => (v ^ values[0]) >>> 0)));
+  }
+
+  /**
+   * How many ranges change with the units just as this one does: those that begin before its first change, and where the code does
+   * not know places end behind its last. Their differences all agree where those of one do; only the value tells them apart.
+   */
+  private twins(from: number, to: number): number {
+    const { earliest, first, last, latest } = this.differences.changed(from, to);
+    const { rank } = this;
+    const before = this.starts.filter((at) => at >= earliest && at <= first);
+    const behind = this.ends.filter((at) => at >= last && at <= latest);
+    // A prominent edge is one of few: those beside it are less likely to be meant.
+    const among = (edges: Int32Array, at: number): number =>
+      rank.has(at) ? edges.filter((e) => rank.has(e)).length : edges.length;
+    const places = this.knowsPlaces() ? 1 : among(behind, to);
+    return Math.max(0, among(before, from) * places - 1);
   }
 
   /** How many ranges have edges that are as prominent as these or more. */

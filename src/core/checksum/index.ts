@@ -1,2 +1,3 @@
 export { CHECKSUMS, checksumByName, readField, writeField, type Checksum } from './catalogue';
-export { findChecksums, type FoundChecksum, type FoundChecksums } from './find';
+export type { FoundChecksum } from './evidence';
+export { findChecksums, type FoundChecksums } from './find';
