@@ -116,7 +116,7 @@ function valueWords(mine: unknown, theirs: unknown): string {
  * @returns the board, checked, or why what was taken does not make one: a part whose net was left out.
  */
 export function mergeBoard(mine: Board, taken: readonly BoardDifference[]): Result<Board> {
-  const next = structuredClone(mine) as unknown as Record<string, unknown>;
+  const next = JSON.parse(JSON.stringify(mine)) as Record<string, unknown>;
   for (const { section, name, theirs } of taken) {
     if (section in NAMED) {
       const key = NAMED[section as keyof typeof NAMED];

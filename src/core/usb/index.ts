@@ -3,7 +3,7 @@ export { readDialogue, PD_OUTCOMES, type Dialogue, type PdOutcome } from './dial
 export { readHexList } from './hex';
 export { BIT_S, LineDecoder } from './line';
 export { messageName } from './messages';
-export { decodeHeader, decodePowerObject, encodeHeader, powerObjectWords, type PowerObject } from './objects';
+export { decodeHeader, decodePowerObject, encodeHeader, powerObjectWords } from './objects';
 export { packetBytes, readPacket, type PdPacket } from './packet';
 export { messageWords, readMessages } from './read-messages';
 export {

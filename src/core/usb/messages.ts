@@ -133,7 +133,7 @@ export const DATA_MESSAGES: readonly MessageDefinition[] = [
     section: '6.4.8',
     layout: word(
       mark('hostPresent', 13),
-      mark('tunnelsThunderbolt', 14),
+      mark('tunnelsOlderLink', 14),
       mark('tunnelsDisplayPort', 15),
       mark('tunnelsPcie', 16),
       oneOf('cableCurrent', 18, 17, ['VBUS not supported', '', '3 A', '5 A']),
