@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
 import { viewJob, fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
 import { fail, ok, type Result } from '../../core/result';
+import { withGoodBoards } from '../../core/sketch';
 import { readBoard } from '../../db/boards';
 import { findJob, jobEventsOf, type JobRow } from '../../db/jobs';
 import { isDemoWorld, knowledgeOf } from '../../db/knowledge';
@@ -30,8 +31,9 @@ export async function loadRecord(db: Session, number: number): Promise<Result<Jo
   return ok({ row, board: board.value, events, shown: fitToBoard(board.value, events), purpose });
 }
 
+/** What the file of its board does not know, good boards of its revision say where they were read. */
 const viewOf = ({ row, board, shown, purpose }: JobRecord, knowledge: BenchKnowledge): JobView =>
-  viewJob(row.number, row.openedAt, board, shown, knowledge, purpose);
+  viewJob(row.number, row.openedAt, withGoodBoards(board, knowledge.references ?? {}), shown, knowledge, purpose);
 
 /** Views that stay in memory: those of the jobs that are worked on. */
 const MOST_VIEWS = 60;

@@ -12,4 +12,5 @@ export type { BoardEdit } from './board-edit';
 export { applyBoardEdit } from './edit';
 export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine } from './edit-lines';
 export { firstBoard } from './first-board';
+export { withGoodBoards } from './good-boards';
 export { LAND_PATTERNS } from './packages';
