@@ -1,11 +1,10 @@
 import type { Command } from 'commander';
-import { decode, encode, Image } from 'image-js';
+import { encode, Image } from 'image-js';
 import { writeFileSync } from 'node:fs';
 import { landsOf, padsOf, partNamed, type Board, type Part } from '../core/board';
 import { planClearing } from '../core/clearing';
 import { NOMINAL_STATION, UNDERFILLS, nozzleFor, startingPlan, stationSchema, type UnderfillKind } from '../core/heat';
 import {
-  MOST_PIXELS,
   balledPart,
   greyOf,
   inspectBalls,
@@ -28,7 +27,7 @@ import {
   type ArrayLands,
 } from '../core/joints';
 import { SPECIMENS, coloured, takePadPicture, takePicture, type Specimen } from '../devices/microscope';
-import { InputProblem, print, readBoard, readBytes, readJson } from './input';
+import { InputProblem, print, readBoard, readJson, readPixels } from './input';
 
 /** From a lifted chip to one that can go down. */
 export function addBallsCommands(root: Command): void {
@@ -180,20 +179,8 @@ function lookAtPads(board: Board, ref: string, file: string): void {
 }
 
 function readPicture(file: string): GreyPicture {
-  let image: Image;
-  try {
-    image = decode(readBytes(file));
-  } catch (error) {
-    if (error instanceof InputProblem) throw error;
-    throw new InputProblem(`Expected a PNG or JPEG picture; ${file} is neither, or broken.`);
-  }
-  const { width, height } = image;
-  if (width * height > MOST_PIXELS)
-    throw new InputProblem(
-      `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${((width * height) / 1e6).toFixed(1)}.`,
-    );
-  const rgba = image.convertBitDepth(8).convertColor('RGBA').getRawImage().data;
-  return greyOf(rgba as Uint8Array, width, height);
+  const { data, width, height } = readPixels(file);
+  return greyOf(data, width, height);
 }
 
 function portionOf(text: string): { alloy: NonNullable<ReturnType<typeof solderByName>>; volumeMm3: number } {

@@ -5,6 +5,7 @@ import { readingSchema, sessionAnswerSchema, sessionLineSchema } from '../core/d
 import { heatPlanSchema, stationSchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
 import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
+import { answersSchema } from '../core/sketch';
 import { jobEventSchema, jobReportSchema } from '../core/job';
 
 /** The published formats: the same schemas check files, the database and the command line. */
@@ -19,6 +20,7 @@ export const FORMATS = {
   'image-family': imageFamilySchema,
   'part-type': partTypeSchema,
   'part-family': partFamilySchema,
+  'sketch-answers': answersSchema,
   report: reportSchema,
   'job-event': jobEventSchema,
   'job-report': jobReportSchema,

@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
+import { decode, type Image } from 'image-js';
 import type { z } from 'zod';
 import { parseBoardText, type Board } from '../core/board';
+import { MOST_PIXELS } from '../core/inspect';
+import type { Pixels } from '../core/photo';
 import { problemText, type Problem } from '../core/result';
 
 /** What the user can mend: the message says what was expected and what was got. */
@@ -18,6 +21,24 @@ export function readBytes(file: string): Uint8Array {
       `Expected a file that can be read; ${file}: ${(error as NodeJS.ErrnoException).code ?? 'not readable'}.`,
     );
   }
+}
+
+/** A picture as pixels, four bytes each. */
+export function readPixels(file: string): Pixels {
+  let image: Image;
+  try {
+    image = decode(readBytes(file));
+  } catch (error) {
+    if (error instanceof InputProblem) throw error;
+    throw new InputProblem(`Expected a PNG or JPEG picture; ${file} is neither, or broken.`);
+  }
+  const { width, height } = image;
+  if (width * height > MOST_PIXELS)
+    throw new InputProblem(
+      `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${((width * height) / 1e6).toFixed(1)}.`,
+    );
+  const { data } = image.convertBitDepth(8).convertColor('RGBA').getRawImage();
+  return { width, height, data: new Uint8ClampedArray(data) };
 }
 
 const readText = (file: string): string => new TextDecoder().decode(readBytes(file));

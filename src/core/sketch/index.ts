@@ -4,6 +4,7 @@ export {
   FIRST_ANSWERS,
   MOST_PORTS,
   STACKS,
+  answersSchema,
   type Answers,
   type ArchetypeId,
 } from './answers';
