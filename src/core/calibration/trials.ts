@@ -70,8 +70,11 @@ export interface Drift {
   readonly real: boolean;
 }
 
-/** Two calibrations differ for real where they are further apart than 95 % of pairs of one station would be. */
-const REAL_SDS = 1.96;
+/**
+ * Two calibrations differ for real where the larger of their two differences is beyond what 95 % of pairs of one station would show:
+ * each of the two is then held to √0.95, whatever their correlation. Source: Šidák (1967), rectangular confidence regions.
+ */
+const REAL_SDS = 2.236;
 
 export function driftOf(before: Calibration, after: Calibration): Drift {
   const sds = (name: 'outletEfficiency' | 'multiplier'): number =>
