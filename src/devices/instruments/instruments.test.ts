@@ -1,4 +1,6 @@
 import { TransformStream } from 'node:stream/web';
+import fc from 'fast-check';
+import { figureOf, outputStateOf, type Quantity } from './answers';
 import {
   BenchSupply,
   Multimeter,
@@ -16,9 +18,9 @@ describe('a simulated supply', () => {
 
   test('holds its volts for a board that draws less than the limit, and is off at first', async () => {
     await supply.set(5, 0.5);
-    expect([await supply.isOn(), await supply.output()]).toEqual([false, { volts: 0, amps: 0 }]);
+    expect([await supply.state(), await supply.output()]).toEqual(['off', { volts: 0, amps: 0 }]);
     await supply.switch(true);
-    expect([await supply.isOn(), await supply.output()]).toEqual([true, { volts: 5, amps: 0.2 }]);
+    expect([await supply.state(), await supply.output()]).toEqual(['on', { volts: 5, amps: 0.2 }]);
   });
 
   test('limits the current into a short: volts fall to what the limit makes of it (Ohm’s law)', async () => {
@@ -86,5 +88,80 @@ describe('a real instrument on a serial line', () => {
       'Expected a figure for MEAS:RES?; the instrument answered “ERR”.',
     );
     await expect(new SerialInstrument(line(() => [])).tell('X')).rejects.toThrow('it is closed');
+  });
+});
+
+describe('answers as instruments give them', () => {
+  test.each<[string, Quantity, number]>([
+    ['+3.302E+00', 'V', 3.302],
+    ['3,302', 'V', 3.302],
+    [' 4.7 kOhm ', 'Ω', 4700],
+    ['1.62 Ω', 'Ω', 1.62],
+    ['462 mV DC', 'drop', 0.462],
+    ['0.49A', 'A', 0.49],
+    ['462 MV', 'drop', 0.462],
+    ['12 MOHM', 'Ω', 12e6],
+    ['OL', 'Ω', Infinity],
+    ['O.L', 'drop', Infinity],
+    ['9.9E37', 'Ω', Infinity],
+    ['+1.000000E+09', 'Ω', Infinity],
+    ['2.2 MOhm', 'Ω', 2_200_000],
+  ])('%j is %s %p', (answer, quantity, value) => {
+    const read = figureOf(answer, 'MEAS?', quantity);
+    expect(Number.isFinite(value) ? Math.abs(read / value - 1) < 1e-12 : read === value).toBe(true);
+  });
+
+  test.each<[string, Quantity, string]>([
+    ['', 'V', 'Expected a figure for MEAS?'],
+    ['ERR', 'Ω', 'answered “ERR”'],
+    ['3.3 V', 'Ω', 'it stands in another function'],
+    ['4.7 kOhm', 'V', 'it stands in another function'],
+    ['OL', 'V', 'over its range'],
+    ['9.9E37', 'A', 'over its range'],
+    ['12 furlongs', 'V', 'a unit that is not known'],
+    ['3.3.3', 'V', 'a unit that is not known'],
+  ])('%j for %s is refused', (answer, quantity, words) => {
+    expect(() => figureOf(answer, 'MEAS?', quantity)).toThrow(words);
+  });
+
+  test('whatever is written as a figure is read as it or refused, never as another', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -900, max: 900, noNaN: true }),
+        fc.constantFrom('', ' V', ' mV', 'V'),
+        (value, unit) => {
+          const text = `${value.toPrecision(6)}${unit}`;
+          const read = figureOf(text, 'MEAS?', 'V');
+          expect(read).toBeCloseTo(Number(value.toPrecision(6)) * (unit === ' mV' ? 1e-3 : 1), 9);
+        },
+      ),
+      { seed: 25, numRuns: 400 },
+    );
+  });
+
+  test.each([
+    ['1', 'on'],
+    ['ON', 'on'],
+    ['on', 'on'],
+    ['1.0', 'on'],
+    ['0', 'off'],
+    ['OFF', 'off'],
+    ['', 'unknown'],
+    ['YES', 'unknown'],
+    ['-1', 'unknown'],
+    ['10', 'unknown'],
+    ['0N', 'unknown'],
+  ])('%j says that the output is %s', (answer, state) => {
+    expect(outputStateOf(answer)).toBe(state);
+  });
+
+  test('a limit that a supply did not take is told before anything is switched on', async () => {
+    const told: string[] = [];
+    const deaf = {
+      ask: async (q: string) => (q === 'VOLT?' ? '5.000' : '3.000'),
+      tell: async (c: string) => void told.push(c),
+    };
+    await expect(new BenchSupply(deaf).set(5, 0.5)).rejects.toThrow('reads back 3.00 A');
+    expect(told).toEqual(['VOLT 5.000', 'CURR 0.500']);
   });
 });

@@ -1,4 +1,5 @@
-import { InstrumentProblem, type TextInstrument } from './text-instrument';
+import { InstrumentProblem } from './answers';
+import type { TextInstrument } from './text-instrument';
 
 /** As much of a Web Serial port as is needed here. */
 export interface SerialPortLike {

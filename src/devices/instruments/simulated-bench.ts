@@ -1,5 +1,6 @@
 import { normalDraw, seededRandom, type Random } from '../../core/math';
-import { InstrumentProblem, type TextInstrument } from './text-instrument';
+import { InstrumentProblem } from './answers';
+import type { TextInstrument } from './text-instrument';
 
 /** What lies under the probe of a simulated bench: asked each time, as the probe moves. */
 export interface Probed {

@@ -1,13 +1,13 @@
 'use client';
 
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { entryStem, singleFaults, SOUND, type Measurement } from '@/core/diagnose';
 import type { JobView } from '@/core/job';
 import { adviseLimit } from '@/core/proof';
 import { CHARGERS, expectDraw } from '@/core/trace';
 import { formatAmp, formatChance, formatVolt } from '@/core/units';
-import type { Multimeter } from '@/devices/instruments';
+import type { Multimeter, OutputState } from '@/devices/instruments';
 import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntryPedal, type EntryOrigin } from '@/ui';
 import { SimulatedBoard } from './simulated-board';
 import { useInstruments, type InstrumentKind, type Instruments } from './use-instruments';
@@ -28,6 +28,18 @@ const limitWords = ({ volts, amps }: { volts: number; amps: number }, wantedV: n
   volts > wantedV / 2
     ? `It limits at ${formatAmp(amps)} with ${formatVolt(volts)}: a good board may want a step more. Look for what gets warm before giving it.`
     : `It limits: ${formatVolt(volts)} at ${formatAmp(amps)}. Something shorts the input: output off.`;
+
+/** Why a reading is not taken with the output as it is; what is not known to be off counts as on. */
+function powerProblem(state: OutputState, wantsPower: boolean): string | undefined {
+  if (wantsPower)
+    return state === 'off'
+      ? 'Expected power on the board for a rail; the output is off. Switch it on first.'
+      : undefined;
+  if (state === 'on') return 'Expected no power on the board for this reading; the output is on. Switch it off first.';
+  return state === 'unknown'
+    ? 'Expected no power on the board for this reading; the supply does not say whether its output is off. Switch it off there, and take the reading by hand.'
+    : undefined;
+}
 
 /** Supply and meter: the probe held, the pedal pressed, and the value lands where it belongs. */
 export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlace }) {
@@ -69,11 +81,8 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
     try {
       setProblem(undefined);
       bench.hold(next);
-      const isOn = supply ? await supply.isOn() : next.kind === 'railVoltage';
-      if (next.kind === 'railVoltage' && !isOn)
-        return setProblem('Expected power on the board for a rail; the output is off. Switch it on first.');
-      if (next.kind !== 'railVoltage' && isOn)
-        return setProblem('Expected no power on the board for this reading; the output is on. Switch it off first.');
+      const refused = supply && powerProblem(await supply.state(), next.kind === 'railVoltage');
+      if (refused) return setProblem(refused);
       const value = await readWith(meter, next);
       const figure = Number.isFinite(value) ? String(Number(value.toPrecision(4))) : 'ol';
       offerText(`${entryStem(board, next)}${figure}`, { take: true, origin: meterOrigin(names) });
@@ -83,6 +92,15 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
       taking.current = false;
     }
   }, [bench, board, meter, supply, names, next, offerText, setProblem]);
+  // Nobody who leaves this page leaves a board under power.
+  useEffect(() => {
+    const off = (): void => void supply?.switch(false).catch(() => {});
+    addEventListener('pagehide', off);
+    return () => {
+      removeEventListener('pagehide', off);
+      off();
+    };
+  }, [supply]);
   const press = useCallback(() => void take(), [take]);
   useEntryPedal(next && meter ? press : undefined);
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, useSyncExternalStore } from 'react';
+import { useMemo, useState, useSyncExternalStore } from 'react';
 import { BenchSupply, Multimeter, SerialInstrument, serialAsker, type TextInstrument } from '@/devices/instruments';
 import type { SimulatedBoard } from './simulated-board';
 
@@ -42,9 +42,18 @@ export function useInstruments(board: SimulatedBoard, simulators: boolean): Inst
     }
   }
 
+  // One and the same object as long as it is the same instrument: what leaves the page switches it off.
+  const supply = useMemo(
+    () => (real.supply ? new BenchSupply(real.supply.instrument) : simulated.supply),
+    [real.supply, simulated],
+  );
+  const meter = useMemo(
+    () => (real.meter ? new Multimeter(real.meter.instrument) : simulated.meter),
+    [real.meter, simulated],
+  );
   return {
-    supply: real.supply ? new BenchSupply(real.supply.instrument) : simulated.supply,
-    meter: real.meter ? new Multimeter(real.meter.instrument) : simulated.meter,
+    supply,
+    meter,
     names: { supply: real.supply?.name, meter: real.meter?.name },
     connect: hasSerial ? connect : undefined,
   };
