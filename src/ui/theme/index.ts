@@ -1,6 +1,10 @@
 import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
 import { PALETTE } from './palette';
 
+/** As high as a fingertip. Source: WCAG 2.2, 2.5.5 Target Size (Enhanced), 44 CSS px. */
+const FINGER = '44px';
+const COARSE = '@media (pointer: coarse)';
+
 const colours = Object.fromEntries(
   Object.entries(PALETTE).map(([name, { light, dark }]) => [name, { value: { base: light, _dark: dark } }]),
 );
@@ -20,6 +24,14 @@ const config = defineConfig({
     'html[data-large] body': { fontSize: '19px' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'copper', outlineOffset: '2px' },
     'input, button, select, textarea': { font: 'inherit', color: 'inherit' },
+    // Under a finger everything that is pressed is as high as a fingertip; links in running text stay in their line.
+    'button, select, textarea, input:not([type=checkbox]):not([type=radio]):not([type=file])': {
+      [COARSE]: { minHeight: FINGER },
+    },
+    'nav a, label:has(> input[type=checkbox]), label:has(> input[type=radio])': {
+      [COARSE]: { minHeight: FINGER, display: 'inline-flex', alignItems: 'center' },
+    },
+    'input[type=checkbox], input[type=radio]': { [COARSE]: { minWidth: '24px', minHeight: '24px' } },
   },
   theme: {
     tokens: {
