@@ -26,10 +26,20 @@ export const WRONG_SIGN_V = -0.02;
 /** A ground contact reads the leads alone, V. Common practice. */
 export const GROUND_V = 0.015;
 
+/** Drops of nodes behind coils and fuses, once for each net. */
+const behindSeries = new WeakMap<Board, Map<string, number | undefined>>();
+
 /** The drop that the board file gives a net; for a node behind a coil or a fuse that of what lies on its other side. */
-function normalDropV(board: Board, net: string): number | undefined {
+export function normalDropV(board: Board, net: string): number | undefined {
   const { diodeV, role } = board.nets[net];
   if (diodeV !== undefined || role === 'ground') return diodeV;
+  let known = behindSeries.get(board);
+  if (!known) behindSeries.set(board, (known = new Map<string, number | undefined>()));
+  if (!known.has(net)) known.set(net, dropBehindSeries(board, net));
+  return known.get(net);
+}
+
+function dropBehindSeries(board: Board, net: string): number | undefined {
   for (const { kind, pins } of board.parts) {
     if (kind !== 'coil' && kind !== 'fuse') continue;
     const ends = Object.values(pins);

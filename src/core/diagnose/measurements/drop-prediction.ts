@@ -1,5 +1,6 @@
 import { groundNet, partByRef } from '../../board';
 import { WITHIN_SDS } from '../../math';
+import { normalDropV } from '../../port';
 import type { CircuitModel } from '../circuit-model';
 import type { Effect, Fault } from '../faults';
 import { alternative, valuesOf, type Prediction } from '../prediction';
@@ -34,7 +35,8 @@ export function dropOfNet(
   absent: ReadonlySet<string>,
 ): Prediction {
   const { board } = model;
-  const { diodeV, diodeWithinV = 0, lowByNature } = board.nets[net];
+  const { diodeWithinV = 0, lowByNature } = board.nets[net];
+  const diodeV = normalDropV(board, net);
   const normal = diodeV ?? USUAL_DROP.volts;
   const doubtV = (diodeV === undefined ? USUAL_DROP.withinV : diodeWithinV) / WITHIN_SDS;
   const spreadV = (dropV: number): number => Math.hypot(usualSpreadV(dropV), doubtV);
