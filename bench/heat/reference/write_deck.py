@@ -1,74 +1,138 @@
-"""Writes the CalculiX deck of the plate with a block that the solver's tests are held against.
+"""Writes the CalculiX deck of a test body, the same JSON that `heat body` takes.
 
-Plate 40 x 40 x 0.8 mm, k 55/55/0.4 W/mK, 2.3e6 J/m3K; block 10 x 10 x 0.8 mm on its centre, k 0.8, 1.7e6; film 150 W/m2K to
-350 degC on the block's top, 12 W/m2K to 25 degC on every other face; 25 degC at the start; 120 s.
+    python3 write_deck.py bodies/NAME.json 0.5 0.25 > NAME.inp     finest cell and step, mm and s
+    ccx NAME                                                        CalculiX 2.20 (Debian package calculix-ccx)
+    python3 read_result.py bodies/NAME.json NAME.dat                one row per ten seconds, one column per probe
 
-    python3 write_deck.py 1.0 0.5 > plate.inp     cell in the plane and step, mm and s
-    ccx plate                                      CalculiX 2.20 (Debian package calculix-ccx)
-    python3 read_result.py plate.dat
-
-The values in the tests are extrapolated from cells of 1 and 0.5 mm (second order) and steps of 0.5 and 0.25 s.
-Units in the deck: mm, s, K, mJ, mW; so k in mW/mmK, heat capacity in mJ/mm3K, film in mW/mm2K.
+Linear bricks whose edges follow the blocks and the probes; eight layers through the plate, thin ones on top, six through every block height, and a thin layer of
+its own where a block has a contact conductance. Units in the deck: mm, s, K, mJ, mW; so k in mW/mmK, heat capacity in
+mJ/mm3K, film in mW/mm2K.
 """
+import json
 import sys
 
-cell, step = float(sys.argv[1]), float(sys.argv[2])
-PLATE, BLOCK, THICK = 40.0, 10.0, 0.8
-PLATE_LAYERS, BLOCK_LAYERS = 4, 4
-n = round(PLATE / cell)
-first, last = round((PLATE - BLOCK) / 2 / cell), round((PLATE + BLOCK) / 2 / cell)
-layers = PLATE_LAYERS + BLOCK_LAYERS
+body = json.load(open(sys.argv[1]))
+cell, step = float(sys.argv[2]), float(sys.argv[3])
+plate, blocks = body["plate"], body["blocks"]
+PLATE_LAYERS, BLOCK_LAYERS, NEAR, FAR, CONTACT_MM = 8, 6, 3.0, 4.0, 0.05
 
 
-def is_block(i, j):
-    return first <= i < last and first <= j < last
+def edges(size, spans, probes):
+    """Cell edges along one axis: fine on blocks and near them, coarser outside; blocks and probes lie on edges."""
+    stops = sorted({0.0, size} | set(probes) | {round(min(size, max(0.0, e)), 6) for a, b in spans for e in (a, b, a - NEAR, b + NEAR)})
+    out = [0.0]
+    for a, b in zip(stops, stops[1:]):
+        near = any(lo - NEAR - 1e-6 <= a and b <= hi + NEAR + 1e-6 for lo, hi in spans)
+        n = max(1, round((b - a) / (cell if near else FAR * cell) + 0.49))
+        out += [a + (b - a) * (i + 1) / n for i in range(n)]
+    return out
+
+
+def span(block, axis):
+    centre = block["xMm" if axis == 0 else "yMm"]
+    return centre - block["sizeMm"][axis] / 2, centre + block["sizeMm"][axis] / 2
+
+
+xs, ys = (edges(plate["sizeMm"][k], [span(b, k) for b in blocks], [p["xMm" if k == 0 else "yMm"] for p in body["probes"]]) for k in (0, 1))
+nx, ny = len(xs) - 1, len(ys) - 1
+
+
+def block_at(i, j):
+    x, y = (xs[i] + xs[i + 1]) / 2, (ys[j] + ys[j + 1]) / 2
+    for number, b in enumerate(blocks):
+        (x0, x1), (y0, y1) = span(b, 0), span(b, 1)
+        if x0 < x < x1 and y0 < y < y1:
+            return number
+    return None
+
+
+where = {(i, j): block_at(i, j) for i in range(nx) for j in range(ny)}
+LAYERS = PLATE_LAYERS + 1 + BLOCK_LAYERS
 
 
 def exists(i, j, k):
-    return 0 <= i < n and 0 <= j < n and 0 <= k < layers and (k < PLATE_LAYERS or is_block(i, j))
+    return 0 <= i < nx and 0 <= j < ny and 0 <= k < LAYERS and (k < PLATE_LAYERS or where[i, j] is not None)
+
+
+def height(k, number):
+    """Upper edge of so many layers, mm; above the plate it depends on the block."""
+    if k <= PLATE_LAYERS:
+        return plate["thicknessMm"] * (1 - (1 - k / PLATE_LAYERS) ** 1.5)  # thin ones under the blocks
+    gap = CONTACT_MM if blocks[number].get("contactWm2K") else 1e-3
+    if k == PLATE_LAYERS + 1:
+        return plate["thicknessMm"] + gap
+    return plate["thicknessMm"] + gap + blocks[number]["heightMm"] * (k - PLATE_LAYERS - 1) / BLOCK_LAYERS
 
 
 def node(i, j, k):
-    return 1 + i + (n + 1) * (j + (n + 1) * k)
+    return 1 + i + (nx + 1) * (j + (ny + 1) * k)
 
 
-nodes, elements, films = {}, [], []
-for k in range(layers):
-    for j in range(n):
-        for i in range(n):
+nodes, elements, faces = {}, [], []
+SIDES = {1: (0, 0, -1), 2: (0, 0, 1), 3: (0, -1, 0), 4: (1, 0, 0), 5: (0, 1, 0), 6: (-1, 0, 0)}
+for k in range(LAYERS):
+    for j in range(ny):
+        for i in range(nx):
             if not exists(i, j, k):
                 continue
             corners = [(i, j, k), (i + 1, j, k), (i + 1, j + 1, k), (i, j + 1, k)]
             corners += [(a, b, c + 1) for a, b, c in corners]
             for a, b, c in corners:
-                nodes[node(a, b, c)] = (a * cell, b * cell, c * THICK / PLATE_LAYERS)
+                nodes[node(a, b, c)] = (xs[a], ys[b], height(c, where[i, j]))
             number = len(elements) + 1
-            elements.append((number, "PLATE" if k < PLATE_LAYERS else "BLOCK", [node(*c) for c in corners]))
-            sides = {1: (0, 0, -1), 2: (0, 0, 1), 3: (0, -1, 0), 4: (1, 0, 0), 5: (0, 1, 0), 6: (-1, 0, 0)}
-            for face, (a, b, c) in sides.items():
+            kind = "PLATE" if k < PLATE_LAYERS else ("GAP" if k == PLATE_LAYERS else "BLOCK") + str(where[i, j])
+            elements.append((number, kind, [node(*c) for c in corners]))
+            for face, (a, b, c) in SIDES.items():
                 if not exists(i + a, j + b, k + c):
-                    hot = face == 2 and k == layers - 1
-                    films.append((number, face, 350 if hot else 25, 0.150 if hot else 0.012))
+                    what = "sides" if face > 2 else "bottom" if face == 1 else "top" if k < PLATE_LAYERS else where[i, j]
+                    faces.append((number, face, what))
 
 print("*NODE")
 for number, (x, y, z) in sorted(nodes.items()):
     print(f"{number},{x:.6f},{y:.6f},{z:.6f}")
-for name in ("PLATE", "BLOCK"):
+for name in sorted({kind for _, kind, _ in elements}):
     print(f"*ELEMENT,TYPE=C3D8,ELSET={name}")
-    for number, of, corners in elements:
-        if of == name:
+    for number, kind, corners in elements:
+        if kind == name:
             print(f"{number}," + ",".join(map(str, corners)))
-print("*MATERIAL,NAME=BOARD\n*CONDUCTIVITY,TYPE=ORTHO\n55,55,0.4\n*DENSITY\n1\n*SPECIFIC HEAT\n2.3")
-print("*MATERIAL,NAME=MOULD\n*CONDUCTIVITY\n0.8\n*DENSITY\n1\n*SPECIFIC HEAT\n1.7")
-print("*SOLID SECTION,ELSET=PLATE,MATERIAL=BOARD\n*SOLID SECTION,ELSET=BLOCK,MATERIAL=MOULD")
+
+
+def material(name, conduct, capacity):
+    print(f"*MATERIAL,NAME={name}\n*CONDUCTIVITY,TYPE=ORTHO\n{conduct[0]},{conduct[0]},{conduct[1]}")
+    print(f"*DENSITY\n1\n*SPECIFIC HEAT\n{capacity}\n*SOLID SECTION,ELSET={name},MATERIAL={name}")
+
+
+material("PLATE", (plate["kInPlane"], plate["kThrough"]), plate["heatCapacity"] / 1e6)
+for number, b in enumerate(blocks):
+    material(f"BLOCK{number}", (b["k"], b["k"]), b["heatCapacity"] / 1e6)
+    contact = b.get("contactWm2K")
+    # Nothing flows sideways in the layer between; where the block touches, a hair of its own material.
+    material(f"GAP{number}", (1e-6, contact * CONTACT_MM / 1000) if contact else (b["k"], b["k"]), 1e-6)
 print("*NSET,NSET=ALL,GENERATE\n1," + str(max(nodes)))
-middle, at8, at15 = n // 2, n // 2 + round(8 / cell), n // 2 + round(15 / cell)
-probes = [(middle, PLATE_LAYERS), (at8, PLATE_LAYERS), (at8, 0), (at15, PLATE_LAYERS), (at15, 0)]
-print("*NSET,NSET=PROBES")
-print(",".join(str(node(i, n // 2, k)) for i, k in probes))
-print("*INITIAL CONDITIONS,TYPE=TEMPERATURE\nALL,25")
-print(f"*STEP,INC=100000\n*HEAT TRANSFER,DIRECT\n{step},120")
-print("*FILM")
-for number, face, air, film in films:
-    print(f"{number},F{face},{air},{film}")
-print(f"*NODE PRINT,NSET=PROBES,FREQUENCY={round(10 / step)}\nNT\n*END STEP")
+
+
+def nearest(edge, at):
+    return min(range(len(edge)), key=lambda i: abs(edge[i] - at))
+
+
+LEVELS = {"plateTop": [PLATE_LAYERS], "plateBottom": [0], "underBlock": [PLATE_LAYERS, PLATE_LAYERS + 1], "blockTop": [LAYERS]}
+probes = [(p, k) for p in body["probes"] for k in LEVELS[p["on"]]]
+for index, (p, k) in enumerate(probes):
+    print(f"*NSET,NSET=PROBE{index:03d}\n{node(nearest(xs, p['xMm']), nearest(ys, p['yMm']), k)}")
+if body.get("emissivity"):
+    print("*PHYSICAL CONSTANTS,ABSOLUTE ZERO=-273.15,STEFAN BOLTZMANN=5.670374419E-11")
+print(f"*INITIAL CONDITIONS,TYPE=TEMPERATURE\nALL,{body['startC']}")
+for part in body["steps"]:
+    print(f"*STEP,INC=1000000\n*HEAT TRANSFER,DIRECT\n{step},{part['durationS']}")
+    print("*FILM,OP=NEW")
+    for number, face, what in faces:
+        film = part[what] if isinstance(what, str) else part.get("blockTops", {}).get(
+            blocks[what]["name"], blocks[what].get("top", part["top"]))
+        print(f"{number},F{face},{film['airC']},{film['filmWm2K'] / 1000}")
+    if body.get("emissivity"):
+        print("*RADIATE,OP=NEW")
+        for number, face, what in faces:
+            print(f"{number},R{face},{body['surroundingsC']},{body['emissivity']}")
+    for index in range(len(probes)):
+        print(f"*NODE PRINT,NSET=PROBE{index:03d},FREQUENCY={round(1 / step)}\nNT")
+    print("*END STEP")

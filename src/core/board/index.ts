@@ -1,5 +1,5 @@
 export { CHIP_KINDS, behindNet, type Behind } from './behind';
-export { bodyBox, landsOf, padsOf, toBoard, type Pad } from './lands';
+export { bodyBox, bodyOutline, landsOf, padsOf, toBoard, type Pad } from './lands';
 export { parseBoard, parseBoardText } from './parse';
 export {
   findPlace,

@@ -109,3 +109,18 @@ export function bodyBox(board: Board, part: Part): { x0: number; y0: number; x1:
   const halfY = (Math.abs(w * Math.sin(angle)) + Math.abs(h * Math.cos(angle))) / 2;
   return { x0: part.xMm - halfX, y0: part.yMm - halfY, x1: part.xMm + halfX, y1: part.yMm + halfY };
 }
+
+/** The body of a part as it is turned on the board: its four corners, mm. */
+export function bodyOutline(board: Board, part: Part): [xMm: number, yMm: number][] {
+  const [w, h] = board.packages[part.package].bodyMm;
+  const corners = [
+    [-w, -h],
+    [w, -h],
+    [w, h],
+    [-w, h],
+  ];
+  return corners.map(([x, y]) => {
+    const { xMm, yMm } = toBoard(part, x / 2, y / 2);
+    return [xMm, yMm];
+  });
+}

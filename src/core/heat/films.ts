@@ -1,16 +1,24 @@
 import { bodyBox, partByRef, shieldOver, type Board, type Shield } from '../board';
+import { coverOf, type Point } from './cover';
 import { entrainment, jetScale, localG, type Jet } from './jet';
 import type { BoardMesh } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import type { Films } from './solver';
 import { multiplierAt, outletSteadyC, type Station } from './station';
 
-/** Natural convection on top and below, W/m²K; radiation linearised over rework temperatures (9–12; from science notes). */
-const TOP_NATURAL = 6;
-const BOTTOM_NATURAL = 4.8;
-const RADIATION = 10;
+/** Natural convection on top and below, W/m²K: what a plate of some centimetres has at 100 K above the room. Engineering estimates. */
+export const TOP_NATURAL = 6;
+export const BOTTOM_NATURAL = 4.8;
 
-/** Conductance of the air gap between board and plate, W/m²K. Engineering estimate. */
+/**
+ * Total emissivities: solder mask over glass-epoxy and moulded packages 0.9 (non-metals at room to rework temperature 0.85–0.95);
+ * foil and heat tape over a guarded part 0.1, a tinned can 0.2. Handbook ranges, from memory.
+ */
+export const BOARD_EMISSIVITY = 0.9;
+const COVER_EMISSIVITY = 0.1;
+const CAN_EMISSIVITY = 0.2;
+
+/** Conductance of the gap between board and plate, W/m²K, air and radiation together. Engineering estimate. */
 const PLATE_GAP = 30;
 
 /** What a metal cover or tape leaves of the jet. Engineering estimate. */
@@ -31,13 +39,21 @@ export interface StepFilms {
 export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan: HeatPlan, step: HeatStep): StepFilms {
   const { nx, ny } = mesh.grid;
   const plane = nx * ny;
+  const plated = plan.plateSetC !== null;
+  const radiation = {
+    top: new Float64Array(plane).fill(BOARD_EMISSIVITY),
+    bottom: new Float64Array(plane).fill(plated ? 0 : BOARD_EMISSIVITY),
+    side: BOARD_EMISSIVITY,
+    surroundingsC: plan.ambientC,
+  };
   const films: Films = {
     topFilm: new Float64Array(plane),
     topC: new Float64Array(plane).fill(plan.ambientC),
-    bottomFilm: new Float64Array(plane),
+    bottomFilm: new Float64Array(plane).fill(plated ? PLATE_GAP : BOTTOM_NATURAL),
     bottomC: new Float64Array(plane).fill(plan.ambientC),
-    sideFilm: BOTTOM_NATURAL + RADIATION,
+    sideFilm: BOTTOM_NATURAL,
     sideC: plan.ambientC,
+    radiation,
   };
   const topShare = new Float64Array(plane);
   const focus = partByRef(board, plan.partRef)!;
@@ -48,10 +64,10 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
       const xMm = (mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2 - focus.xMm;
       const yMm = (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2 - focus.yMm;
       const { h, share } = blown(Math.hypot(xMm, yMm));
-      const convection = Math.cbrt((h * (cover[i] ? COVER_FACTOR : 1)) ** 3 + TOP_NATURAL ** 3);
-      films.topFilm[i] = convection + RADIATION;
-      topShare[i] = (convection * share) / films.topFilm[i];
-      films.bottomFilm[i] = plan.plateSetC === null ? BOTTOM_NATURAL + RADIATION : PLATE_GAP;
+      const reaches = 1 - (1 - COVER_FACTOR) * cover.share[i];
+      films.topFilm[i] = Math.cbrt((h * reaches) ** 3 + TOP_NATURAL ** 3);
+      topShare[i] = share;
+      radiation.top[i] += cover.share[i] * (cover.emissivity[i] - BOARD_EMISSIVITY);
     }
   }
   return { films, topShare };
@@ -116,20 +132,27 @@ export function airOver(
 /** Guards keep air off a little beyond the body they lie on, mm. Engineering estimate. */
 const COVER_RIM_MM = 0.5;
 
-/** Columns under a cover, or under a metal can that stays on: all cans of the worked side but the one over the worked part. */
-function coveredColumns(board: Board, mesh: BoardMesh, plan: HeatPlan): Uint8Array {
+/** How much of every column lies under a cover or a metal can, and what shines there instead of board and parts. */
+interface Covered {
+  readonly share: Float64Array;
+  readonly emissivity: Float64Array;
+}
+
+/** Under covers, and under metal cans that stay on: all cans of the worked side but the one over the worked part. */
+function coveredColumns(board: Board, mesh: BoardMesh, plan: HeatPlan): Covered {
   const focus = partByRef(board, plan.partRef)!;
   const cans = board.shields.filter((can) => can.side === focus.side && can !== shieldOver(board, focus));
   const parts = plan.covers.map((ref) => partByRef(board, ref)).filter((p) => p !== undefined);
-  const boxes = [...cans.map(canBox), ...parts.map((p) => grown(bodyBox(board, p), COVER_RIM_MM))];
-  const { nx, ny } = mesh.grid;
-  const covered = new Uint8Array(nx * ny);
-  for (let y = 0, i = 0; y < ny; y++) {
-    for (let x = 0; x < nx; x++, i++) {
-      const [cx, cy] = [(mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2, (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2];
-      if (boxes.some((box) => inside(box, cx, cy))) covered[i] = 1;
+  const plane = mesh.grid.nx * mesh.grid.ny;
+  const covered: Covered = { share: new Float64Array(plane), emissivity: new Float64Array(plane) };
+  const lay = (box: Box, emissivity: number): void => {
+    for (const [column, share] of coverOf(cornersOf(box), mesh.xEdgesMm, mesh.yEdgesMm)) {
+      covered.share[column] = Math.max(covered.share[column], share);
+      covered.emissivity[column] = emissivity;
     }
-  }
+  };
+  for (const can of cans) lay(canBox(can), CAN_EMISSIVITY);
+  for (const part of parts) lay(grown(bodyBox(board, part), COVER_RIM_MM), COVER_EMISSIVITY);
   return covered;
 }
 
@@ -138,5 +161,10 @@ const canBox = ({ xMm, yMm, sizeMm: [w, h] }: Shield): Box => ({
   ...{ y0: yMm - h / 2, y1: yMm + h / 2 },
 });
 type Box = ReturnType<typeof bodyBox>;
-const inside = ({ x0, x1, y0, y1 }: Box, x: number, y: number): boolean => x > x0 && x < x1 && y > y0 && y < y1;
+const cornersOf = ({ x0, x1, y0, y1 }: Box): Point[] => [
+  [x0, y0],
+  [x1, y0],
+  [x1, y1],
+  [x0, y1],
+];
 const grown = ({ x0, x1, y0, y1 }: Box, by: number): Box => ({ x0: x0 - by, x1: x1 + by, y0: y0 - by, y1: y1 + by });

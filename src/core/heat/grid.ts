@@ -17,6 +17,10 @@ export interface HeatGrid {
   readonly heatCapacity: Float64Array;
   /** Extra conductance per area between layer z and z+1, W/m²K, per (z, y, x); Infinity where they touch. */
   readonly jointConductance: Float64Array;
+  /** Share of the cell's area in the plane that is filled: 1 but along edges that do not follow the mesh. */
+  readonly cover: Float64Array;
+  /** True height of what is in the cell over the cell's own; its material is scaled so that the cell conducts and holds the same. */
+  readonly stretch: Float64Array;
 }
 
 export const cellCount = (grid: HeatGrid): number => grid.nx * grid.ny * grid.nz;
@@ -35,16 +39,44 @@ export function emptyGrid(dx: Float64Array, dy: Float64Array, dz: Float64Array):
     kz: new Float64Array(n),
     heatCapacity: new Float64Array(n),
     jointConductance: new Float64Array(n).fill(Infinity),
+    cover: new Float64Array(n).fill(1),
+    stretch: new Float64Array(n).fill(1),
   };
 }
 
-/** For every column, the index of the topmost filled cell, or −1. The bottom surface is always layer 0. */
-export function topCells(grid: HeatGrid): Int32Array {
-  const plane = grid.nx * grid.ny;
-  const top = new Int32Array(plane).fill(-1);
-  for (let z = 0; z < grid.nz; z++)
-    for (let i = 0; i < plane; i++) if (grid.heatCapacity[z * plane + i] > 0) top[i] = z * plane + i;
-  return top;
+/** Faces that look up or down into the air: the cell of each and its area, m². */
+export interface FlatFaces {
+  readonly cells: Int32Array;
+  readonly areaM2: Float64Array;
+}
+
+/** Slivers of a face below this share of their cell are left out. */
+const LEAST_SHARE = 1e-6;
+
+/** Upward faces, column by column and from the bottom up: what of a cell the one above it leaves bare. */
+export function topFaces(grid: HeatGrid): FlatFaces {
+  const { nx, ny, nz, dx, dy, heatCapacity, cover } = grid;
+  const plane = nx * ny;
+  const cells: number[] = [];
+  const areas: number[] = [];
+  for (let column = 0; column < plane; column++) {
+    const area = dx[column % nx] * dy[Math.floor(column / nx)];
+    for (let i = column; i < nz * plane; i += plane) {
+      if (heatCapacity[i] === 0) continue;
+      const above = i + plane < nz * plane && heatCapacity[i + plane] > 0 ? cover[i + plane] : 0;
+      const bare = cover[i] - above;
+      if (bare < LEAST_SHARE) continue;
+      cells.push(i);
+      areas.push(bare * area);
+    }
+  }
+  return { cells: Int32Array.from(cells), areaM2: Float64Array.from(areas) };
+}
+
+/** Downward faces of the lowest layer. */
+export function bottomFaces({ nx, ny, dx, dy, heatCapacity, cover }: HeatGrid): FlatFaces {
+  const filled = Int32Array.from(heatCapacity.subarray(0, nx * ny).keys()).filter((i) => heatCapacity[i] > 0);
+  return { cells: filled, areaM2: Float64Array.from(filled, (i) => cover[i] * dx[i % nx] * dy[Math.floor(i / nx)]) };
 }
 
 /** Conductances between neighbours, W/K: `gx[i]` joins cell i and i+1, `gy[i]` i and i+nx, `gz[i]` i and i+nx·ny. */
@@ -57,7 +89,7 @@ export interface Conductances {
 }
 
 export function conductances(grid: HeatGrid): Conductances {
-  const { nx, ny, nz, dx, dy, dz, kxy, kz, heatCapacity } = grid;
+  const { nx, ny, nz, dx, dy, dz, kxy, heatCapacity, cover } = grid;
   const n = nx * ny * nz;
   const plane = nx * ny;
   const out: Conductances = {
@@ -66,21 +98,22 @@ export function conductances(grid: HeatGrid): Conductances {
     gz: new Float64Array(n),
     capacity: new Float64Array(n),
   };
-  const series = (lengthA: number, kA: number, lengthB: number, kB: number, area: number): number =>
-    area / (lengthA / (2 * kA) + lengthB / (2 * kB));
+  /** Where one cell is filled less than the other, its filling is taken to end short of its far side. */
+  const beside = (a: number, b: number, lengthA: number, lengthB: number, across: number): number => {
+    const wide = Math.max(cover[a], cover[b]);
+    return (across * wide * wide) / ((lengthA * cover[a]) / (2 * kxy[a]) + (lengthB * cover[b]) / (2 * kxy[b]));
+  };
   for (let z = 0, i = 0; z < nz; z++) {
     for (let y = 0; y < ny; y++) {
       for (let x = 0; x < nx; x++, i++) {
         const filled = heatCapacity[i] > 0;
-        out.capacity[i] = filled ? heatCapacity[i] * dx[x] * dy[y] * dz[z] : 1;
+        out.capacity[i] = filled ? heatCapacity[i] * cover[i] * dx[x] * dy[y] * dz[z] : 1;
         if (!filled) continue;
-        if (x + 1 < nx && heatCapacity[i + 1] > 0)
-          out.gx[i] = series(dx[x], kxy[i], dx[x + 1], kxy[i + 1], dy[y] * dz[z]);
-        if (y + 1 < ny && heatCapacity[i + nx] > 0)
-          out.gy[i] = series(dy[y], kxy[i], dy[y + 1], kxy[i + nx], dx[x] * dz[z]);
+        if (x + 1 < nx && heatCapacity[i + 1] > 0) out.gx[i] = beside(i, i + 1, dx[x], dx[x + 1], dy[y] * dz[z]);
+        if (y + 1 < ny && heatCapacity[i + nx] > 0) out.gy[i] = beside(i, i + nx, dy[y], dy[y + 1], dx[x] * dz[z]);
         if (z + 1 < nz && heatCapacity[i + plane] > 0) {
           const area = dx[x] * dy[y];
-          out.gz[i] = area / (dz[z] / (2 * kz[i]) + 1 / grid.jointConductance[i] + dz[z + 1] / (2 * kz[i + plane]));
+          out.gz[i] = area / (resistance(grid, i, z) + jointResistance(grid, i) + resistance(grid, i + plane, z + 1));
         }
       }
     }
@@ -88,19 +121,41 @@ export function conductances(grid: HeatGrid): Conductances {
   return out;
 }
 
+/** From the middle of a cell to its upper or lower face, K per W/m² of the whole cell. */
+const resistance = ({ dz, kz, cover }: HeatGrid, i: number, z: number): number => dz[z] / (2 * kz[i] * cover[i]);
+
+/** Of the layer between a cell and the one above it, over what of them lies on one another. */
+const jointResistance = ({ nx, ny, jointConductance, cover }: HeatGrid, i: number): number =>
+  1 / (jointConductance[i] * Math.min(cover[i], cover[i + nx * ny]));
+
+/** Share of the lower cell's temperature in that of the joint layer above it; the upper cell has the rest. */
+export function jointShare(grid: HeatGrid, lower: number): number {
+  const plane = grid.nx * grid.ny;
+  const z = Math.floor(lower / plane);
+  const below = resistance(grid, lower, z);
+  const above = resistance(grid, lower + plane, z + 1);
+  return (1 + (above - below) / (below + jointResistance(grid, lower) + above)) / 2;
+}
+
 /** Area of every cell's side faces that look into air or past the grid's edge, m²; 0 inside the material. */
 export function openSides(grid: HeatGrid): Float64Array {
-  const { nx, ny, nz, dx, dy, dz, heatCapacity } = grid;
+  const { nx, ny, nz, dx, dy, dz, heatCapacity, cover, stretch } = grid;
   const area = new Float64Array(nx * ny * nz);
   for (let z = 0, i = 0; z < nz; z++) {
     for (let y = 0; y < ny; y++) {
       for (let x = 0; x < nx; x++, i++) {
         if (heatCapacity[i] === 0) continue;
-        const open = (inside: boolean, neighbour: number): boolean => !inside || heatCapacity[neighbour] === 0;
-        if (open(x > 0, i - 1)) area[i] += dy[y] * dz[z];
-        if (open(x + 1 < nx, i + 1)) area[i] += dy[y] * dz[z];
-        if (open(y > 0, i - nx)) area[i] += dx[x] * dz[z];
-        if (open(y + 1 < ny, i + nx)) area[i] += dx[x] * dz[z];
+        const height = dz[z] * stretch[i];
+        /** A cell that is filled in part ends inside itself: its side is as wide as the filling of the cell behind it. */
+        const open = (inside: boolean, neighbour: number, hasBehind: boolean, behind: number, length: number): void => {
+          if (inside && heatCapacity[neighbour] > 0) return;
+          const filledBehind = hasBehind && heatCapacity[behind] > 0 ? cover[behind] : 0;
+          area[i] += length * Math.max(cover[i], filledBehind) * height;
+        };
+        open(x > 0, i - 1, x + 1 < nx, i + 1, dy[y]);
+        open(x + 1 < nx, i + 1, x > 0, i - 1, dy[y]);
+        open(y > 0, i - nx, y + 1 < ny, i + nx, dx[x]);
+        open(y + 1 < ny, i + nx, y > 0, i - nx, dx[x]);
       }
     }
   }

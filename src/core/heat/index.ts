@@ -4,9 +4,11 @@ export { COARSE_MESH, meshBoard } from './mesh';
 export { asPlacing, heatPlanSchema, nozzleFor, planSeconds, startingPlan, type HeatPlan, type HeatStep } from './plan';
 export { coversPlan, reduceFamily, type ReducedModel } from './reduced';
 export { ReducedRunner } from './reduced-runner';
-export { simulateHeat, stepLengths, type HeatCurves, type HeatRun } from './simulate';
+export { simulateHeat, type HeatCurves, type HeatRun } from './simulate';
 export { HeatSolver, type Films } from './solver';
 export { airOver } from './films';
+export { stepLengths } from './steps';
+export { simulateTestBody, testBodySchema, type TestBody } from './test-body';
 export {
   EFFICIENCY_SHARE,
   NOMINAL_STATION,

@@ -35,7 +35,12 @@ export function boardInPlaneK(board: Pick<Board, 'layers' | 'thicknessMm'>, cove
 
 /** Conductance per area of the layer between part and board, W/m²K. */
 export function jointLayerConductance(options: { ballMm?: number; underfilled: boolean }): number {
-  const standoffM = options.ballMm ? (options.ballMm / 1000) * 0.65 : LEADLESS_STANDOFF_M;
+  const standoffM = standoffOf(options.ballMm);
   const between = options.underfilled ? UNDERFILL_K : AIR_GAP_K;
   return (SOLDER_SHARE * SOLDER_K + (1 - SOLDER_SHARE) * between) / standoffM;
 }
+
+const standoffOf = (ballMm: number | undefined): number => (ballMm ? (ballMm / 1000) * 0.65 : LEADLESS_STANDOFF_M);
+
+/** Solder under a part, as a layer over its whole footprint, m. */
+export const solderThicknessM = (ballMm: number | undefined): number => SOLDER_SHARE * standoffOf(ballMm);

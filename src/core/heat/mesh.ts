@@ -1,5 +1,8 @@
-import { bodyBox, outlineBox, padsOf, partByRef, type Board, type Part } from '../board';
+import { bodyBox, bodyOutline, outlineBox, padsOf, partByRef, type Board, type Part } from '../board';
+import { coverOf, insideOutline, type Point } from './cover';
+import { cellAt, centre, gradedEdges, sizesM, type Grading } from './edges';
 import { emptyGrid, type HeatGrid } from './grid';
+import { FEW_LAYERS, layersFor, type Layers } from './layers';
 import {
   BOARD_HEAT_CAPACITY,
   BOARD_K_THROUGH,
@@ -10,13 +13,8 @@ import {
 } from './materials';
 import { UPPER_BOARD } from './purpose';
 
-/** Board layers from the far side up, as shares of the thickness: the thin one lies under the parts. */
-const BOARD_LAYER_SHARES = [0.4, 0.4, 0.2];
-export const PART_LAYERS = 2;
-export const BOARD_LAYERS = BOARD_LAYER_SHARES.length;
-
 /** Parts with a smaller body share the temperature of the board under them, mm². Engineering estimate. */
-const LEAST_MESHED_AREA = 3.9;
+const LEAST_MESHED_AREA = 1;
 
 /** A body that lies on a carrier, W/m²K: a dry contact. Between two boards, W/m²K: half a millimetre of air. Engineering estimates. */
 const LYING_CONTACT = 1000;
@@ -26,22 +24,22 @@ const BETWEEN_BOARDS = 60;
 const COIL_K = 4;
 const COIL_HEAT_CAPACITY = 3.6e6;
 
-export interface MeshOptions {
-  /** Finest cell, mm. */
-  readonly fineMm?: number;
-  readonly growth?: number;
-  readonly coarsestMm?: number;
+export interface MeshOptions extends Partial<Grading> {
+  /** Cells through the board and through the parts, as shares; where it is not said, as {@link layersFor} finds them. */
+  readonly layers?: Layers;
   /** The worked part is off: its pads lie bare. */
   readonly bare?: boolean;
   /** The worked part lies on its back, its balls to the air. */
   readonly ballsUp?: boolean;
 }
 
+export const FINE_MESH: Grading = { fineMm: 0.5, growth: 1.35, coarsestMm: 4 };
+
 /**
  * For comparing settings and stations, where only the difference counts: it moves the worked part's peak by under 1 K, its
  * neighbours' by up to 3 K (measured on the demo boards).
  */
-export const COARSE_MESH: MeshOptions = { fineMm: 1, growth: 1.5, coarsestMm: 5 };
+export const COARSE_MESH: MeshOptions = { fineMm: 1, growth: 1.5, coarsestMm: 5, layers: FEW_LAYERS };
 
 /** Where a part lies in the mesh. */
 export interface PartCells {
@@ -58,125 +56,122 @@ export interface PartCells {
   readonly ballsUp: boolean;
 }
 
-export interface BoardMesh {
+/** Cells of a slab with bodies on it. */
+export interface Mesh {
   readonly grid: HeatGrid;
   /** Cell edges in mm, nx+1 and ny+1 entries. */
   readonly xEdgesMm: Float64Array;
   readonly yEdgesMm: Float64Array;
+  /** So many layers of cells are the slab, counted from the side away from the air; those above are bodies. */
+  readonly slabLayers: number;
+}
+
+export interface BoardMesh extends Mesh {
   readonly parts: readonly PartCells[];
 }
 
 /** Tensor-product mesh of a board, fine round the worked part; layers count from the side away from the air. */
 export function meshBoard(board: Board, focusRef: string, options: MeshOptions = {}): BoardMesh {
-  const { fineMm = 0.5, growth = 1.25, coarsestMm = 3 } = options;
   const focus = partByRef(board, focusRef);
   if (!focus) throw new Error(`meshBoard: no part ${focusRef} on ${board.id}`);
+  const heightMm = board.packages[focus.package].heightMm;
+  const slab: Slab = {
+    outlineMm: board.outlineMm,
+    thicknessMm: board.thicknessMm,
+    kThrough: BOARD_K_THROUGH,
+    heatCapacity: BOARD_HEAT_CAPACITY,
+    kInPlane: boardInPlaneK(board),
+    areas: board.copperAreas.map(({ outlineMm, coverage }) => ({
+      outlineMm,
+      kInPlane: boardInPlaneK(board, coverage),
+    })),
+  };
+  const layers =
+    options.layers ??
+    layersFor({
+      slab: {
+        thicknessMm: board.thicknessMm,
+        k: BOARD_K_THROUGH,
+        kInPlane: slab.kInPlane,
+        heatCapacity: BOARD_HEAT_CAPACITY,
+      },
+      body: {
+        thicknessMm: heightMm,
+        widthMm: Math.min(...board.packages[focus.package].bodyMm),
+        k: MOULD_K,
+        heatCapacity: MOULD_HEAT_CAPACITY,
+      },
+      contact: solderedDown(board, focus),
+    });
   const box = outlineBox(board);
   const body = bodyBox(board, focus);
-  const margin = 2;
-  const xEdgesMm = gradedEdges(box.x0, box.x1, body.x0 - margin, body.x1 + margin, fineMm, growth, coarsestMm);
-  const yEdgesMm = gradedEdges(box.y0, box.y1, body.y0 - margin, body.y1 + margin, fineMm, growth, coarsestMm);
-  const partHeightMm = board.packages[focus.package].heightMm;
+  const grading = { ...FINE_MESH, ...definedOnly(options) };
+  const mesh = meshSlab(slab, heightMm, layers, {
+    xEdgesMm: gradedEdges([box.x0, box.x1], [body.x0, body.x1], grading),
+    yEdgesMm: gradedEdges([box.y0, box.y1], [body.y0, body.y1], grading),
+  });
+  const parts = board.parts.map((part) =>
+    part === focus
+      ? { ...locate(board, part, focus, mesh, options.bare), ballsUp: options.ballsUp === true }
+      : locate(board, part, focus, mesh),
+  );
+  for (const cells of parts) if (cells.meshed) layPart(mesh, board, cells, heightMm);
+  return { ...mesh, parts };
+}
+
+const definedOnly = ({ fineMm, growth, coarsestMm }: MeshOptions): Partial<Grading> =>
+  Object.fromEntries(Object.entries({ fineMm, growth, coarsestMm }).filter(([, value]) => value !== undefined));
+
+/** A plate of one thickness; in areas it conducts otherwise. Conductivities in W/m·K, heat capacity in J/m³K. */
+export interface Slab {
+  readonly outlineMm: readonly Point[];
+  readonly thicknessMm: number;
+  readonly kInPlane: number;
+  readonly kThrough: number;
+  readonly heatCapacity: number;
+  /** Later ones count where they overlap. */
+  readonly areas: readonly { readonly outlineMm: readonly Point[]; readonly kInPlane: number }[];
+}
+
+/** The slab's cells, and empty ones above it for bodies. */
+export function meshSlab(
+  slab: Slab,
+  bodyHeightMm: number,
+  layers: Layers,
+  { xEdgesMm, yEdgesMm }: Pick<Mesh, 'xEdgesMm' | 'yEdgesMm'>,
+): Mesh {
   const dz = Float64Array.from(
-    [...BOARD_LAYER_SHARES.map((s) => s * board.thicknessMm), ...Array(PART_LAYERS).fill(partHeightMm / PART_LAYERS)],
+    [...layers.slab.map((s) => s * slab.thicknessMm), ...layers.body.map((s) => s * bodyHeightMm)],
     (mm) => mm / 1000,
   );
   const grid = emptyGrid(sizesM(xEdgesMm), sizesM(yEdgesMm), dz);
-  fillBoard(grid, board, xEdgesMm, yEdgesMm);
-  const parts = board.parts.map((part) =>
-    part === focus
-      ? { ...locate(board, part, focus, xEdgesMm, yEdgesMm, options.bare), ballsUp: options.ballsUp === true }
-      : locate(board, part, focus, xEdgesMm, yEdgesMm),
-  );
-  for (const cells of parts) if (cells.meshed) fillPart(grid, board, cells, partHeightMm);
-  return { grid, xEdgesMm, yEdgesMm, parts };
-}
-
-/** Cell edges from `start` to `end`: `fine` between `from` and `to`, growing outside. */
-export function gradedEdges(
-  start: number,
-  end: number,
-  from: number,
-  to: number,
-  fine: number,
-  growth: number,
-  coarsest: number,
-): Float64Array {
-  const [a, b] = [Math.max(start, from), Math.min(end, to)];
-  const core = Math.max(1, Math.round((b - a) / fine));
-  const inner = Array.from({ length: core + 1 }, (_, i) => a + ((b - a) * i) / core);
-  return Float64Array.from([
-    ...growing(a - start, fine, growth, coarsest)
-      .map((d) => a - d)
-      .reverse(),
-    ...inner,
-    ...growing(end - b, fine, growth, coarsest).map((d) => b + d),
-  ]);
-}
-
-/** Distances of the edges that fill `length` with growing cells, the last edge exactly at `length`. */
-function growing(length: number, fine: number, growth: number, coarsest: number): number[] {
-  if (length < 1e-9) return [];
-  const sizes: number[] = [];
-  let size = fine;
-  for (let sum = 0; sum < length - 1e-9; sum += size) {
-    size = Math.min(coarsest, size * growth);
-    sizes.push(size);
-  }
-  const stretch = length / sizes.reduce((s, v) => s + v, 0);
-  let at = 0;
-  return sizes.map((s) => (at += s * stretch));
-}
-
-const sizesM = (edgesMm: Float64Array): Float64Array =>
-  Float64Array.from({ length: edgesMm.length - 1 }, (_, i) => (edgesMm[i + 1] - edgesMm[i]) / 1000);
-
-const centre = (edges: Float64Array, i: number): number => (edges[i] + edges[i + 1]) / 2;
-
-function fillBoard(grid: HeatGrid, board: Board, xs: Float64Array, ys: Float64Array): void {
   const { nx, ny } = grid;
-  const everywhere = boardInPlaneK(board);
-  const areas = board.copperAreas.map(({ outlineMm, coverage }) => ({ outlineMm, k: boardInPlaneK(board, coverage) }));
-  for (let y = 0; y < ny; y++) {
-    for (let x = 0; x < nx; x++) {
-      const [cx, cy] = [centre(xs, x), centre(ys, y)];
-      if (!insideOutline(board.outlineMm, cx, cy)) continue;
-      const kxy = areas.findLast((a) => insideOutline(a.outlineMm, cx, cy))?.k ?? everywhere;
-      for (let z = 0; z < BOARD_LAYERS; z++) {
-        const i = (z * ny + y) * nx + x;
-        grid.kxy[i] = kxy;
-        grid.kz[i] = BOARD_K_THROUGH;
-        grid.heatCapacity[i] = BOARD_HEAT_CAPACITY;
-      }
+  for (const [column, share] of coverOf(slab.outlineMm, xEdgesMm, yEdgesMm)) {
+    const [x, y] = [centre(xEdgesMm, column % nx), centre(yEdgesMm, Math.floor(column / nx))];
+    const kxy = slab.areas.findLast((a) => insideOutline(a.outlineMm, x, y))?.kInPlane ?? slab.kInPlane;
+    for (let z = 0; z < layers.slab.length; z++) {
+      const i = z * nx * ny + column;
+      grid.kxy[i] = kxy;
+      grid.kz[i] = slab.kThrough;
+      grid.heatCapacity[i] = slab.heatCapacity;
+      grid.cover[i] = share;
     }
   }
+  return { grid, xEdgesMm, yEdgesMm, slabLayers: layers.slab.length };
 }
 
-/** Even–odd rule; x to the right, y down. */
-export function insideOutline(outline: readonly (readonly [number, number])[], x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-    const [xi, yi] = outline[i];
-    const [xj, yj] = outline[j];
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
-  }
-  return inside;
-}
-
-function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Float64Array, bare = false): PartCells {
-  const body = bodyBox(board, part);
+function locate(
+  board: Board,
+  part: Part,
+  focus: Part,
+  { xEdgesMm: xs, yEdgesMm: ys, grid }: Mesh,
+  bare = false,
+): PartCells {
   const nx = xs.length - 1;
-  const columns: number[] = [];
-  for (let y = 0; y < ys.length - 1; y++) {
-    for (let x = 0; x < nx; x++) {
-      const [cx, cy] = [centre(xs, x), centre(ys, y)];
-      if (cx >= body.x0 && cx <= body.x1 && cy >= body.y0 && cy <= body.y1 && insideOutline(board.outlineMm, cx, cy))
-        columns.push(y * nx + x);
-    }
-  }
-  const area = (body.x1 - body.x0) * (body.y1 - body.y0);
+  const columns = [...coverOf(bodyOutline(board, part), xs, ys).keys()].filter((c) => grid.heatCapacity[c] > 0);
+  const [width, height] = board.packages[part.package].bodyMm;
   const facesAir = part.side === focus.side;
-  const meshed = !bare && facesAir && area >= LEAST_MESHED_AREA && columns.length > 0;
+  const meshed = !bare && facesAir && width * height >= LEAST_MESHED_AREA && columns.length > 0;
   // A joint counts where the part's own layer stands over it; pads that reach out of the body are taken under its edge.
   const own = new Set(columns);
   const inX = [...new Set(columns.map((c) => c % nx))];
@@ -184,7 +179,7 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
   const under = (x: number, y: number): number => {
     const straight = nearest(inY, ys, y) * nx + nearest(inX, xs, x);
     if (own.has(straight)) return straight;
-    // Where the outline cuts a corner off the body.
+    // Where the body does not fill its box: turned, or cut by the outline.
     const apart = (c: number): number => Math.hypot(centre(xs, c % nx) - x, centre(ys, Math.floor(c / nx)) - y);
     return columns.reduce((a, b) => (apart(b) < apart(a) ? b : a));
   };
@@ -205,42 +200,64 @@ function locate(board: Board, part: Part, focus: Part, xs: Float64Array, ys: Flo
 const nearest = (cells: readonly number[], edges: Float64Array, at: number): number =>
   cells.reduce((a, b) => (Math.abs(centre(edges, b) - at) < Math.abs(centre(edges, a) - at) ? b : a));
 
-/** Index of the cell that holds a coordinate, clamped to the mesh. */
-export function cellAt(edges: Float64Array, at: number): number {
-  let i = 0;
-  while (i < edges.length - 2 && edges[i + 1] < at) i++;
-  return i;
+const solderedDown = (board: Board, { package: id, underfilled }: Part): number => {
+  const { lands } = board.packages[id];
+  return jointLayerConductance({ ballMm: lands.kind === 'array' ? lands.ballMm : undefined, underfilled });
+};
+
+function layPart(mesh: Mesh, board: Board, cells: PartCells, meshHeightMm: number): void {
+  const { part } = cells;
+  const isBoard = part.ref === UPPER_BOARD;
+  const joints = new Set(cells.jointColumns);
+  const soldered = solderedDown(board, part);
+  layBody(mesh, meshHeightMm, coverOf(bodyOutline(board, part), mesh.xEdgesMm, mesh.yEdgesMm), {
+    heightMm: board.packages[part.package].heightMm,
+    ...(isBoard
+      ? { kInPlane: boardInPlaneK(board), kThrough: BOARD_K_THROUGH, heatCapacity: BOARD_HEAT_CAPACITY }
+      : part.kind === 'coil'
+        ? { kInPlane: COIL_K, kThrough: COIL_K, heatCapacity: COIL_HEAT_CAPACITY }
+        : { kInPlane: MOULD_K, kThrough: MOULD_K, heatCapacity: MOULD_HEAT_CAPACITY }),
+    contact: (column) => (cells.ballsUp ? LYING_CONTACT : isBoard && !joints.has(column) ? BETWEEN_BOARDS : soldered),
+  });
 }
 
-/** Other heights than the mesh's are kept by scaling: k·h/h₀ in the plane, k·h₀/h through, ρc·h/h₀. */
-function fillPart(grid: HeatGrid, board: Board, cells: PartCells, meshHeightMm: number): void {
-  const { part } = cells;
-  const pkg = board.packages[part.package];
-  const ratio = pkg.heightMm / meshHeightMm;
-  const isBoard = part.ref === UPPER_BOARD;
-  const [k, through, heatCapacity] = isBoard
-    ? [boardInPlaneK(board), BOARD_K_THROUGH, BOARD_HEAT_CAPACITY]
-    : part.kind === 'coil'
-      ? [COIL_K, COIL_K, COIL_HEAT_CAPACITY]
-      : [MOULD_K, MOULD_K, MOULD_HEAT_CAPACITY];
+/** What stands on a slab. */
+export interface Body {
+  readonly heightMm: number;
+  readonly kInPlane: number;
+  readonly kThrough: number;
+  readonly heatCapacity: number;
+  /** Of the layer between it and the slab at a column, W/m²K; Infinity where they touch. */
+  readonly contact: (column: number) => number;
+}
+
+/**
+ * Fills the layers above a slab with a body. Other heights than the mesh's are kept by scaling: k·h/h₀ in the plane, k·h₀/h
+ * through, ρc·h/h₀. Where two bodies share a cell, it gets the mean of both by area.
+ */
+export function layBody(
+  { grid, slabLayers }: Mesh,
+  meshHeightMm: number,
+  covers: Map<number, number>,
+  body: Body,
+): void {
   const plane = grid.nx * grid.ny;
-  const soldered = jointLayerConductance({
-    ballMm: pkg.lands.kind === 'array' ? pkg.lands.ballMm : undefined,
-    underfilled: part.underfilled,
-  });
-  const joints = new Set(cells.jointColumns);
-  for (const column of cells.bodyColumns) {
-    if (grid.heatCapacity[(BOARD_LAYERS - 1) * plane + column] === 0) continue;
-    grid.jointConductance[(BOARD_LAYERS - 1) * plane + column] = cells.ballsUp
-      ? LYING_CONTACT
-      : isBoard && !joints.has(column)
-        ? BETWEEN_BOARDS
-        : soldered;
-    for (let z = BOARD_LAYERS; z < BOARD_LAYERS + PART_LAYERS; z++) {
-      const i = z * plane + column;
-      grid.kxy[i] = k * ratio;
-      grid.kz[i] = through / ratio;
-      grid.heatCapacity[i] = heatCapacity * ratio;
+  const ratio = body.heightMm / meshHeightMm;
+  for (const [column, share] of covers) {
+    const surface = (slabLayers - 1) * plane + column;
+    if (grid.heatCapacity[surface] === 0) continue;
+    const before = grid.heatCapacity[surface + plane] > 0 ? grid.cover[surface + plane] : 0;
+    const cover = Math.min(grid.cover[surface], before + share);
+    if (cover <= before) continue;
+    const mixed = (was: number, is: number): number => (was * before + is * (cover - before)) / cover;
+    const contact = body.contact(column);
+    grid.jointConductance[surface] = before > 0 ? mixed(grid.jointConductance[surface], contact) : contact;
+    for (let i = surface + plane; i < grid.heatCapacity.length; i += plane) {
+      grid.kxy[i] = mixed(grid.kxy[i], body.kInPlane * ratio);
+      grid.kz[i] = mixed(grid.kz[i], body.kThrough / ratio);
+      grid.heatCapacity[i] = mixed(grid.heatCapacity[i], body.heatCapacity * ratio);
+      grid.stretch[i] = mixed(grid.stretch[i], ratio);
+      grid.cover[i] = cover;
     }
   }
 }

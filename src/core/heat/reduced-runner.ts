@@ -1,6 +1,6 @@
-import { Matrix, solve } from 'ml-matrix';
+import { Matrix, inverse } from 'ml-matrix';
 import type { HeatPlan, HeatStep } from './plan';
-import { coversPlan, kindOf, type ReducedModel, type StepKind } from './reduced';
+import { coversPlan, kindOf, productsOf, type ReducedModel, type StepKind } from './reduced';
 import type { HeatCurves, PartCurve } from './simulate';
 import { outletSteadyC } from './station';
 
@@ -32,11 +32,16 @@ export class ReducedRunner {
     const amounts = new Float64Array(m * stride);
     let state: Float64Array = new Float64Array(m + 2);
     state[m + 1] = plan.plateReady ? model.plateGoalC - model.ambientC : 0;
+    let before = state;
     let at = 0;
     for (const step of plan.steps) {
-      const { after, settled } = this.second(step);
+      const { after, settled, perSource, radiated } = this.second(step);
       for (let s = 0; s < step.durationS; s++) {
-        state = stepTowards(after, settled, state);
+        // Where the modes are half way through the second, by the last one.
+        const middle = state.map((v, k) => v + (v - before[k]) / 2);
+        const goal = withRadiation(settled, perSource, radiated, middle, m);
+        before = state;
+        state = stepTowards(after, goal, state);
         at += 1;
         for (let a = 0; a < m; a++) amounts[a * stride + at] = state[a];
       }
@@ -94,6 +99,8 @@ export class ReducedRunner {
     const [outlet, plate] = [between((n) => n.perOutlet), between((n) => n.perPlate)];
     const second = {
       after: between((n) => n.after),
+      perSource: between((n) => n.perSource),
+      radiated: kind.radiated,
       settled: Float64Array.from([...outlet.map((o, k) => o * goals[0] + plate[k] * goals[1]), ...goals]),
     };
     this.seconds.set(key, second);
@@ -124,8 +131,13 @@ export class ReducedRunner {
     }
     rates.set(m, m, -1 / Math.max(station.outletLagS, LEAST_LAG_S));
     rates.set(m + 1, m + 1, -1 / (station.plate?.lagS ?? 1));
-    const [perOutlet, perPlate] = steady(matrix, m, [outlet, plate]);
-    const node = { after: Float64Array.from(exponential(rates).to1DArray()), perOutlet, perPlate };
+    const perSource = steadyPerSource(matrix, m);
+    const node = {
+      after: Float64Array.from(exponential(rates).to1DArray()),
+      perSource,
+      perOutlet: times(perSource, outlet),
+      perPlate: times(perSource, plate),
+    };
     this.nodes.set(key, node);
     return node;
   }
@@ -138,11 +150,15 @@ interface Node {
   readonly after: Float64Array;
   readonly perOutlet: Float64Array;
   readonly perPlate: Float64Array;
+  /** modes × modes: where the modes settle per unit of what feeds each of them. */
+  readonly perSource: Float64Array;
 }
 
 interface Second {
   readonly after: Float64Array;
   readonly settled: Float64Array;
+  readonly perSource: Float64Array;
+  readonly radiated: Float64Array;
 }
 
 /** So many seconds are read at once: each weight is then loaded once for all of them, which makes it three times as fast (measured). */
@@ -201,11 +217,38 @@ function stepTowards(after: Float64Array, settled: Float64Array, state: Float64A
   return out;
 }
 
-/** Where the modes come to rest for each of some sources: −A⁻¹ b. */
-function steady(matrix: Float64Array, m: number, sources: readonly Float64Array[]): Float64Array[] {
-  const columns = new Matrix(sources.map((b) => [...b])).transpose();
-  const rest = solve(Matrix.from1DArray(m, m, matrix), columns).mul(-1);
-  return sources.map((_, k) => Float64Array.from(rest.getColumn(k)));
+/** Where the modes would settle with the radiation of a moment held on. */
+function withRadiation(
+  settled: Float64Array,
+  perSource: Float64Array,
+  radiated: Float64Array,
+  state: Float64Array,
+  m: number,
+): Float64Array {
+  const products = productsOf(state, m);
+  const source = new Float64Array(m);
+  for (let a = 0, i = 0; a < m; a++) {
+    let sum = 0;
+    for (let k = 0; k < products.length; k++, i++) sum += radiated[i] * products[k];
+    source[a] = sum;
+  }
+  const out = settled.slice();
+  for (let a = 0, i = 0; a < m; a++) for (let b = 0; b < m; b++, i++) out[a] += perSource[i] * source[b];
+  return out;
+}
+
+/** −A⁻¹. */
+function steadyPerSource(matrix: Float64Array, m: number): Float64Array {
+  return Float64Array.from(
+    inverse(Matrix.from1DArray(m, m, matrix))
+      .mul(-1)
+      .to1DArray(),
+  );
+}
+
+function times(matrix: Float64Array, v: Float64Array): Float64Array {
+  const m = v.length;
+  return v.map((_, a) => v.reduce((sum, x, b) => sum + matrix[a * m + b] * x, 0));
 }
 
 /** Terms of the series for the exponential after scaling below one half: 2⁻¹² / 12! is below rounding. */

@@ -1,11 +1,12 @@
-import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
+import { EigenvalueDecomposition, Matrix, solve } from 'ml-matrix';
 import type { Board } from '../board';
+import { KELVIN } from './air';
 import { stepFilms } from './films';
-import { conductances, type HeatGrid } from './grid';
-import { BOARD_LAYERS, PART_LAYERS, meshBoard, type BoardMesh, type MeshOptions } from './mesh';
+import { conductances, jointShare, type HeatGrid } from './grid';
+import { meshBoard, type BoardMesh, type MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
-import { HeatSolver, jointShare } from './solver';
-import { meshedFor, plateGoalC, runPlan } from './simulate';
+import { HeatSolver, STEFAN_BOLTZMANN, type Films } from './solver';
+import { meshedFor, plateGoalC, runPlan, type Moment } from './simulate';
 import type { Station } from './station';
 
 /**
@@ -29,6 +30,10 @@ export interface ReducedModel {
 /** The air of a step with its flow and height: the modes' matrix and what the air and the plate give, at three dials. */
 export interface StepKind {
   readonly key: string;
+  /**
+   * What radiation adds to the rates beyond a straight line, 1/s: modes × {@link productsOf} their amounts.
+   */
+  readonly radiated: Float64Array;
   readonly atDials: readonly {
     readonly dialC: number;
     /** modes × modes, 1/s. */
@@ -89,16 +94,20 @@ export function reduceFamily(board: Board, station: Station, plan: HeatPlan, opt
     basis,
     basis.map((v) => conducted(v, { gx, gy, gz }, grid)),
   );
-  const solver = new HeatSolver(grid, 0);
-  const kinds = [...byKind].map(([key, step]): StepKind => ({
-    key,
-    atDials: (step.airSetC === null ? [0] : DIALS_C).map((dialC) => {
+  const solver = new HeatSolver(grid, plan.ambientC);
+  const kinds = [...byKind].map(([key, step]): StepKind => {
+    const facesAt = (dialC: number): ModesAtFaces => {
       const asked = step.airSetC === null ? step : { ...step, airSetC: dialC };
       const { films, topShare } = stepFilms(board, mesh, station, plan, asked);
-      solver.setFilms(films);
-      return { dialC, ...throughFaces(solver, topShare, basis, conduction, plan.plateSetC !== null) };
-    }),
-  }));
+      return modesAtFaces(solver, films, topShare, basis);
+    };
+    const dials = step.airSetC === null ? [0] : DIALS_C;
+    const atDials = dials.map((dialC) => ({
+      dialC,
+      ...throughFaces(facesAt(dialC), conduction, plan.plateSetC !== null),
+    }));
+    return { key, radiated: radiatedBy(facesAt(dials[Math.floor(dials.length / 2)]), plan.ambientC), atDials };
+  });
   return {
     modes: basis.length,
     ambientC: plan.ambientC,
@@ -130,10 +139,11 @@ function takeSnapshots(
   const kept: Float64Array[] = [];
   for (const steps of runs.filter((s) => s.length > 0)) {
     const starts = steps.reduce((list, s) => [...list, list[list.length - 1] + s.durationS], [0]);
-    runPlan(board, station, { ...plan, steps }, mesh, ({ timeS, solver }) => {
+    const keep = ({ timeS, solver }: Moment): void => {
       const since = timeS - starts.findLast((s) => s < timeS - 1e-6)!;
       if (SNAPSHOTS_S.includes(Math.round(since))) kept.push(solver.temps.map((t) => t - plan.ambientC));
-    });
+    };
+    runPlan(board, station, { ...plan, steps }, mesh, keep, { meltless: true });
   }
   return kept;
 }
@@ -192,38 +202,132 @@ function project(basis: readonly Float64Array[], images: readonly Float64Array[]
   return out;
 }
 
-/** The modes' equations with the faces to the air as they are set in the solver. */
-function throughFaces(
+/** Modes at the faces to the air, and what the faces do there: radiation as a straight line beside the film. */
+interface ModesAtFaces {
+  readonly tops: number;
+  readonly bottoms: number;
+  /** Per mode its amount at every face. */
+  readonly atFaces: readonly Float64Array[];
+  /** W/K. */
+  readonly air: Float64Array;
+  /** Per kelvin of the outlet, what a top face exchanges with. */
+  readonly outletShare: Float64Array;
+  /** What of a flux at the face comes from the cell below it, times area and emissivity, m². */
+  readonly shining: Float64Array;
+}
+
+function modesAtFaces(
   solver: HeatSolver,
+  films: Films,
   topShare: Float64Array,
   basis: readonly Float64Array[],
+): ModesAtFaces {
+  const { top, bottom, side, surroundingsC } = films.radiation!;
+  const { perKelvin } = radiationFit(surroundingsC);
+  const beside = (film: Float64Array, emissivity: Float64Array): Float64Array =>
+    film.map((h, i) => h + emissivity[i] * perKelvin);
+  const straight: Films = {
+    ...films,
+    topFilm: beside(films.topFilm, top),
+    bottomFilm: beside(films.bottomFilm, bottom),
+    sideFilm: films.sideFilm + side * perKelvin,
+    radiation: undefined,
+  };
+  solver.setFilms(straight);
+  const { tops, bottoms, cells, columns, areaM2, air } = solver.exchange();
+  const film = (k: number): number =>
+    k < tops ? straight.topFilm[columns[k]] : k < tops + bottoms ? straight.bottomFilm[columns[k]] : straight.sideFilm;
+  const emissivity = (k: number): number =>
+    k < tops ? top[columns[k]] : k < tops + bottoms ? bottom[columns[k]] : side;
+  return {
+    tops,
+    bottoms,
+    atFaces: basis.map((v) => Float64Array.from(cells, (cell) => v[cell])),
+    air: air.slice(),
+    outletShare: Float64Array.from({ length: tops }, (_, k) => {
+      const column = columns[k];
+      return (topShare[column] * films.topFilm[column]) / straight.topFilm[column];
+    }),
+    // g = A·h/(1 + h·R), so that g/h is the area less what the half cell holds back.
+    shining: Float64Array.from(cells, (_, k) => Math.min(areaM2[k], air[k] / film(k)) * emissivity(k)),
+  };
+}
+
+/** The modes' equations with the faces to the air. */
+function throughFaces(
+  { tops, bottoms, atFaces, air, outletShare }: ModesAtFaces,
   conduction: Float64Array,
   plated: boolean,
 ): { matrix: Float64Array; outlet: Float64Array; plate: Float64Array } {
-  const m = basis.length;
-  const { cells, air, columns } = solver.faces();
-  const atFaces = basis.map((v) => Float64Array.from(cells, (cell) => v[cell]));
+  const m = atFaces.length;
   const weighted = atFaces.map((v) => v.map((t, k) => t * air[k]));
   const matrix = conduction.map((g, i) => -g - dot(weighted[Math.floor(i / m)], atFaces[i % m]));
-  const tops = columns.length;
-  const outlet = Float64Array.from(weighted, (v) =>
-    v.subarray(0, tops).reduce((sum, w, k) => sum + w * topShare[columns[k]], 0),
-  );
+  const outlet = Float64Array.from(weighted, (v) => dot(v.subarray(0, tops), outletShare));
   const plate = Float64Array.from(weighted, (v) =>
-    plated ? v.subarray(tops, 2 * tops).reduce((sum, w) => sum + w, 0) : 0,
+    plated ? v.subarray(tops, tops + bottoms).reduce((sum, w) => sum + w, 0) : 0,
   );
   return { matrix, outlet, plate };
 }
 
+/** So many leading modes carry nearly all of the temperature, and so of what radiates: in squares, and in the smaller cubes. */
+const IN_SQUARES = 10;
+const IN_CUBES = 4;
+
+/** Products of the leading modes' amounts that radiation is written in: squares first, then cubes, each once. */
+export function productsOf(amounts: ArrayLike<number>, modes: number): Float64Array {
+  const [p, q] = [Math.min(IN_SQUARES, modes), Math.min(IN_CUBES, modes)];
+  const out = new Float64Array((p * (p + 1)) / 2 + (q * (q + 1) * (q + 2)) / 6);
+  let k = 0;
+  for (let b = 0; b < p; b++) for (let c = b; c < p; c++) out[k++] = amounts[b] * amounts[c];
+  for (let b = 0; b < q; b++)
+    for (let c = b; c < q; c++) for (let d = c; d < q; d++) out[k++] = amounts[b] * amounts[c] * amounts[d];
+  return out;
+}
+
+/** What the faces radiate beyond the straight line, projected on the modes: modes × {@link productsOf}. */
+function radiatedBy({ atFaces, shining }: ModesAtFaces, ambientC: number): Float64Array {
+  const { perKelvin2, perKelvin3 } = radiationFit(ambientC);
+  const m = atFaces.length;
+  const [p, q] = [Math.min(IN_SQUARES, m), Math.min(IN_CUBES, m)];
+  const terms: Float64Array[] = [];
+  for (let b = 0; b < p; b++)
+    for (let c = b; c < p; c++) {
+      const weight = -perKelvin2 * (b === c ? 1 : 2);
+      terms.push(shining.map((s, k) => weight * s * atFaces[b][k] * atFaces[c][k]));
+    }
+  for (let b = 0; b < q; b++)
+    for (let c = b; c < q; c++)
+      for (let d = c; d < q; d++) {
+        const orders = b === c && c === d ? 1 : b === c || c === d ? 3 : 6;
+        const weight = -perKelvin3 * orders;
+        terms.push(shining.map((s, k) => weight * s * atFaces[b][k] * atFaces[c][k] * atFaces[d][k]));
+      }
+  return Float64Array.from(atFaces.flatMap((v) => terms.map((term) => dot(v, term))));
+}
+
+/** Surfaces get so hot above the room, K: the span over which {@link radiationFit} holds. */
+const FITTED_K = 260;
+const FIT_POINTS = 64;
+
+/** Factors of σ((Ta + v)⁴ − Ta⁴) ≈ perKelvin·v + perKelvin2·v² + perKelvin3·v³ over 0 to 260 K by least squares, W/m². */
+function radiationFit(ambientC: number): Record<'perKelvin' | 'perKelvin2' | 'perKelvin3', number> {
+  const room = ambientC + KELVIN;
+  const rises = Array.from({ length: FIT_POINTS }, (_, i) => (FITTED_K * (i + 1)) / FIT_POINTS);
+  const powers = new Matrix(rises.map((v) => [v, v ** 2, v ** 3]));
+  const flux = Matrix.columnVector(rises.map((v) => STEFAN_BOLTZMANN * ((room + v) ** 4 - room ** 4)));
+  const [perKelvin, perKelvin2, perKelvin3] = solve(powers, flux, true).to1DArray();
+  return { perKelvin, perKelvin2, perKelvin3 };
+}
+
 /** Rows of weights of every part, with only those joints and body cells that are extreme in some snapshot. */
 function reducedParts(
-  { grid, parts }: BoardMesh,
+  { grid, parts, slabLayers }: BoardMesh,
   basis: readonly Float64Array[],
   snapshots: readonly Float64Array[],
 ): ReducedPart[] {
   const plane = grid.nx * grid.ny;
-  const surface = (BOARD_LAYERS - 1) * plane;
-  const top = (BOARD_LAYERS + PART_LAYERS - 1) * plane;
+  const surface = (slabLayers - 1) * plane;
+  const top = (grid.nz - 1) * plane;
   return parts
     .filter((p) => p.jointColumns.length > 0)
     .map(({ part, jointColumns, bodyColumns, meshed, facesAir, ballsUp }) => {

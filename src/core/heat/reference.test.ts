@@ -1,5 +1,5 @@
 import { seededRandom } from '../math';
-import { conductances, emptyGrid, topCells, type HeatGrid } from './grid';
+import { bottomFaces, conductances, emptyGrid, topFaces, type HeatGrid } from './grid';
 import { HeatSolver, type Films } from './solver';
 
 /**
@@ -27,12 +27,15 @@ class DenseTwin {
       this.join(i, i + grid.nx, g.gy[i]);
       this.join(i, i + plane, g.gz[i]);
     }
-    topCells(grid).forEach((top, column) => {
-      if (top < 0) return;
-      const area = grid.dx[column % grid.nx] * grid.dy[Math.floor(column / grid.nx)];
-      const half = (cell: number): number => grid.dz[Math.floor(cell / plane)] / (2 * grid.kz[cell]);
-      this.toAir(top, area / (1 / films.topFilm[column] + half(top)), films.topC[column]);
-      this.toAir(column, area / (1 / films.bottomFilm[column] + half(column)), films.bottomC[column]);
+    const half = (cell: number): number => grid.dz[Math.floor(cell / plane)] / (2 * grid.kz[cell]);
+    const top = topFaces(grid);
+    top.cells.forEach((cell, k) => {
+      const column = cell % plane;
+      this.toAir(cell, top.areaM2[k] / (1 / films.topFilm[column] + half(cell)), films.topC[column]);
+    });
+    const bottom = bottomFaces(grid);
+    bottom.cells.forEach((cell, k) => {
+      this.toAir(cell, bottom.areaM2[k] / (1 / films.bottomFilm[cell] + half(cell)), films.bottomC[cell]);
     });
   }
 

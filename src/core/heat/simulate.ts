@@ -2,15 +2,13 @@ import type { Board } from '../board';
 import { stepFilms } from './films';
 import { typescriptKernel } from './kernel';
 import { cellCount } from './grid';
-import { BOARD_LAYERS, meshBoard, type BoardMesh, type MeshOptions, type PartCells } from './mesh';
+import { MeltingLayer, latentOf } from './latent';
+import { solderThicknessM } from './materials';
+import { meshBoard, type BoardMesh, type MeshOptions, type PartCells } from './mesh';
 import { planSeconds, type HeatPlan } from './plan';
 import { HeatSolver } from './solver';
+import { stepLengths } from './steps';
 import { outletSteadyC, plateSteadyC, type Station } from './station';
-
-/** Step lengths: fine for a while after each change of settings, then coarse (within 0.4 K of fine steps throughout where it is steepest: an independent check). */
-const FINE_STEP_S = 0.1;
-const COARSE_STEP_S = 0.5;
-const FINE_FOR_S = 5;
 
 export interface PartCurve {
   readonly ref: string;
@@ -29,7 +27,7 @@ export interface HeatCurves {
 }
 
 export interface HeatRun extends HeatCurves {
-  /** Board surface under the air, one frame per sample, ny × nx; NaN outside the outline. */
+  /** Board surface under the air, one frame per sample, ny × nx; NaN where most of a cell lies outside the outline. */
   readonly frames: readonly Float32Array[];
   readonly xEdgesMm: Float64Array;
   readonly yEdgesMm: Float64Array;
@@ -42,6 +40,8 @@ export interface RunOptions extends MeshOptions {
   readonly frames?: boolean;
   /** The hot loops in plain TypeScript; where it is not said, the fastest that runs here. */
   readonly kernel?: 'typescript';
+  /** Without the heat that melting takes, as reduced models are. */
+  readonly meltless?: boolean;
   /** Called about once a simulated second; return false to stop early. */
   readonly onProgress?: (doneS: number, totalS: number) => boolean | void;
 }
@@ -64,7 +64,7 @@ export function simulateHeat(
     record.sample(timeS, solver);
     return timeS === 0 || options.onProgress?.(timeS, totalS) !== false;
   };
-  const ended = runPlan(board, station, plan, mesh, each, options.kernel);
+  const ended = runPlan(board, station, plan, mesh, each, options);
   return ended && { ...record.result(), cells: cellCount(mesh.grid), energyError: ended.energyError };
 }
 
@@ -89,45 +89,43 @@ export function runPlan(
   plan: HeatPlan,
   mesh: BoardMesh,
   each: (moment: Moment) => boolean | void,
-  kernel?: 'typescript',
+  { kernel, meltless = false }: Pick<RunOptions, 'kernel' | 'meltless'> = {},
 ): { readonly energyError: number } | undefined {
   const solver = new HeatSolver(mesh.grid, plan.ambientC, kernel && typescriptKernel());
+  const joints = meltless ? undefined : jointsOf(mesh, board, plan, solver);
   const plateGoal = plateGoalC(station, plan);
   const air = { outletC: plan.ambientC, plateC: plan.plateReady ? plateGoal : plan.ambientC };
   let timeS = 0;
-  let inJ = 0;
-  let turnoverJ = 0;
-  /** A step whose heat is known when it is known what the board gives back after it. */
-  let open: { readonly stepS: number; readonly suppliedW: number; readonly lostW: number } | undefined;
-  const close = (lostAfterW: number): void => {
-    if (!open) return;
-    const joules = (open.suppliedW - (open.lostW + lostAfterW) / 2) * open.stepS;
-    inJ += joules;
-    turnoverJ += Math.abs(joules);
-    open = undefined;
-  };
   each({ timeS, solver });
   for (const step of plan.steps) {
     const { films, topShare } = stepFilms(board, mesh, station, plan, step);
     const moving = { ambientC: plan.ambientC, topShare };
     const outletGoalC = step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, plan.ambientC);
-    close(solver.lostW());
     solver.setFilms(films);
     for (const stepS of stepLengths(step.durationS)) {
       follow(air, outletGoalC, plateGoal, station, stepS / 2);
       const below = plan.plateSetC === null ? plan.ambientC : air.plateC;
-      const suppliedW = solver.setAir(moving, air.outletC - plan.ambientC, below);
-      const lostW = solver.step(stepS);
-      close(lostW);
-      open = { stepS, suppliedW, lostW };
+      solver.setAir(moving, air.outletC - plan.ambientC, below);
+      solver.step(stepS);
+      joints?.settle();
       follow(air, outletGoalC, plateGoal, station, stepS / 2);
       const whole = Math.floor(timeS + stepS + 1e-6) > Math.floor(timeS + 1e-6);
       timeS += stepS;
       if (whole && each({ timeS, solver }) === false) return undefined;
     }
   }
-  close(solver.lostW());
-  return { energyError: Math.abs(solver.storedJ(plan.ambientC) - inJ) / Math.max(turnoverJ, 1e-9) };
+  const { inJ, turnoverJ } = solver.heatBalance();
+  const stored = solver.storedJ(plan.ambientC) + (joints?.latentJ() ?? 0);
+  return { energyError: Math.abs(stored - inJ) / Math.max(turnoverJ, 1e-9) };
+}
+
+/** The worked part's joints, where they may melt: under a part that is a layer of its own. */
+function jointsOf(mesh: BoardMesh, board: Board, plan: HeatPlan, solver: HeatSolver): MeltingLayer | undefined {
+  const worked = mesh.parts.find((p) => p.part.ref === plan.partRef);
+  if (!worked?.meshed || worked.ballsUp) return undefined;
+  const { lands } = board.packages[worked.part.package];
+  const solderM = solderThicknessM(lands.kind === 'array' ? lands.ballMm : undefined);
+  return new MeltingLayer(mesh, worked.bodyColumns, solver, latentOf(plan.alloy, solderM));
 }
 
 /** Where the plate settles; the room where there is none. */
@@ -149,15 +147,6 @@ function follow(
   if (station.plate) air.plateC = plateGoalC + (air.plateC - plateGoalC) * Math.exp(-dt / station.plate.lagS);
 }
 
-/** Whole seconds split into fine steps first, coarse steps after. */
-export function stepLengths(durationS: number): number[] {
-  const fineS = Math.min(FINE_FOR_S, durationS);
-  return [
-    ...Array(Math.round(fineS / FINE_STEP_S)).fill(FINE_STEP_S),
-    ...Array(Math.round((durationS - fineS) / COARSE_STEP_S)).fill(COARSE_STEP_S),
-  ];
-}
-
 class Recorder {
   private readonly times: number[] = [];
   private readonly curves: { cells: PartCells; min: number[]; mean: number[]; max: number[]; body: number[] }[];
@@ -176,8 +165,9 @@ class Recorder {
 
   sample(timeS: number, solver: HeatSolver): void {
     this.times.push(timeS);
-    const surface = (BOARD_LAYERS - 1) * this.plane;
-    const top = surface + 2 * this.plane;
+    const { grid, slabLayers } = this.mesh;
+    const surface = (slabLayers - 1) * this.plane;
+    const top = (grid.nz - 1) * this.plane;
     for (const curve of this.curves) {
       const { cells } = curve;
       let min = Infinity;
@@ -205,8 +195,9 @@ class Recorder {
 
   private frame(solver: HeatSolver, surface: number): Float32Array {
     const frame = new Float32Array(this.plane);
+    const { heatCapacity, cover } = this.mesh.grid;
     for (let i = 0; i < this.plane; i++)
-      frame[i] = this.mesh.grid.heatCapacity[surface + i] > 0 ? solver.temps[surface + i] : NaN;
+      frame[i] = heatCapacity[surface + i] > 0 && cover[surface + i] >= 0.5 ? solver.temps[surface + i] : NaN;
     return frame;
   }
 

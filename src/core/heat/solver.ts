@@ -1,10 +1,21 @@
-import { cellCount, conductances, filledRuns, openSides, topCells, type Conductances, type HeatGrid } from './grid';
+import {
+  bottomFaces,
+  cellCount,
+  conductances,
+  filledRuns,
+  jointShare,
+  openSides,
+  topFaces,
+  type Conductances,
+  type HeatGrid,
+} from './grid';
+import { KELVIN } from './air';
 import { bestKernel, type Kernel } from './kernel';
 import type { Factors, SolverArrays, Tridiagonal } from './typescript-kernel';
 
 /**
- * Heat exchange at the two faces of the board, per column (ny × nx): film conductance in W/m²K and the temperature
- * behind it in °C. The half cell below the surface is put in series by the solver.
+ * Heat exchange at the faces, per column (ny × nx): film conductance in W/m²K and the temperature behind it in °C. The half
+ * cell below the surface is put in series by the solver.
  */
 export interface Films {
   readonly topFilm: Float64Array;
@@ -14,7 +25,22 @@ export interface Films {
   /** Film of the side faces of board and parts, W/m²K, and the air temperature there. */
   readonly sideFilm: number;
   readonly sideC: number;
+  /** Films of upward faces of the cells from `fromCell` on, per column, where they differ from those below. */
+  readonly raised?: { readonly fromCell: number; readonly film: Float64Array; readonly airC: Float64Array };
+  /** What the faces radiate beside their films; none where it is left out. */
+  readonly radiation?: Radiation;
 }
+
+/** Emissivities of the faces, per column and of all sides, and what they look at. */
+export interface Radiation {
+  readonly top: Float64Array;
+  readonly bottom: Float64Array;
+  readonly side: number;
+  readonly surroundingsC: number;
+}
+
+/** Stefan–Boltzmann constant, W/m²K⁴. Source: CODATA 2018. */
+export const STEFAN_BOLTZMANN = 5.670374419e-8;
 
 /** Air that changes while the films stay: a top face sees ambient + share · (outlet − ambient). */
 export interface MovingAir {
@@ -23,10 +49,35 @@ export interface MovingAir {
   readonly topShare: Float64Array;
 }
 
+/** What each face exchanges beside what the kernel knows: tops, bottoms, then sides. */
+interface Faces {
+  readonly tops: number;
+  readonly bottoms: number;
+  readonly cells: Int32Array;
+  /** Column of every top, then of every bottom. */
+  readonly columns: Int32Array;
+  readonly areaM2: Float64Array;
+  /** From the middle of the cell to the face, m²K/W. */
+  readonly halfCell: Float64Array;
+  readonly film: Float64Array;
+  readonly airC: Float64Array;
+  readonly emissivity: Float64Array;
+  /** Share of the exchange that is with the film's air, and what the rest adds to the temperature behind the face, °C. */
+  readonly viaFilm: Float64Array;
+  readonly viaRadiationC: Float64Array;
+}
+
 const THETA = 0.5;
 
-/** So many step lengths have their factors kept; a plan uses two. */
+/** So many step lengths have their factors kept: as many as a plan uses. */
 const KEPT_LENGTHS = 3;
+/**
+ * Factors along z follow the radiation's conductance only every so many seconds: they decide how a step is damped, not what flows in
+ * it (measured: under 0.02 K over a plan).
+ */
+const FACTORS_HOLD_S = 5;
+/** For so many seconds a surface's radiation is followed along its tangent: off by the square of a few kelvin (under 1 W/m²). */
+const RADIATION_HOLDS_S = 0.9;
 /** Arrays of one double per cell: six of the problem, and six of factors for each step length kept. */
 const ARRAYS = 6 + 6 * KEPT_LENGTHS;
 
@@ -42,21 +93,21 @@ export class HeatSolver {
   readonly temps: Float64Array;
   readonly kernel: Kernel;
   private readonly g: Conductances;
-  /** Topmost filled cell of every column, −1 where there is none. */
-  private readonly top: Int32Array;
-  private readonly filledColumns: Int32Array;
-  private readonly sideCells: Int32Array;
-  private readonly sideArea: Float64Array;
-  /** Faces to the air: tops of the filled columns, their bottoms, then the sides. */
+  private readonly faces: Faces;
   private readonly arrays: SolverArrays;
   private readonly kept = new Map<number, Factors>();
-  private moving?: {
-    readonly of: MovingAir;
-    readonly share: Float64Array;
-    readonly perRiseW: number;
-    readonly perBottomW: number;
-    readonly stillW: number;
-  };
+  /** Step lengths whose factors along z hold for the films as they are. */
+  private readonly factored = new Set<number>();
+  private radiation?: Radiation;
+  private sinceFactoredS = 0;
+  /** Films or temperatures have changed since the faces' conductances were made. */
+  private stale: 'conductances' | 'air' | 'nothing' = 'conductances';
+  private sinceRadiatedS = 0;
+  /** What the air gives to a board at 0 °C, W. */
+  private supplied = 0;
+  /** A step whose heat is known when it is known what the faces give back after it. */
+  private open?: { readonly stepS: number; readonly suppliedW: number; readonly lostW: number };
+  private readonly ledger = { inJ: 0, turnoverJ: 0 };
 
   constructor(
     readonly grid: HeatGrid,
@@ -67,11 +118,7 @@ export class HeatSolver {
     const { nx } = grid;
     const plane = nx * grid.ny;
     this.g = conductances(grid);
-    this.top = topCells(grid);
-    this.filledColumns = Int32Array.from(this.top.keys()).filter((i) => this.top[i] >= 0);
-    const area = openSides(grid);
-    this.sideCells = Int32Array.from(area.keys()).filter((i) => area[i] > 0);
-    this.sideArea = Float64Array.from(this.sideCells, (i) => area[i]);
+    this.faces = facesOf(grid);
     this.kernel = kernel ?? bestKernel(nx, HeatSolver.bytesFor(grid));
     const padded = (source?: Float64Array): Float64Array => {
       const out = this.kernel.doubles(n + 2 * plane);
@@ -80,14 +127,9 @@ export class HeatSolver {
     };
     const capacity = this.kernel.doubles(n);
     capacity.set(this.g.capacity);
-    const columns = this.filledColumns.length;
-    const faces = 2 * columns + this.sideCells.length;
+    const faces = this.faces.cells.length;
     const faceCells = this.kernel.indices(faces);
-    this.filledColumns.forEach((column, k) => {
-      faceCells[k] = this.top[column];
-      faceCells[columns + k] = column;
-    });
-    faceCells.set(this.sideCells, 2 * columns);
+    faceCells.set(this.faces.cells);
     const { bounds, layers } = filledRuns(grid);
     const runs = this.kernel.indices(bounds.length);
     runs.set(bounds);
@@ -103,61 +145,114 @@ export class HeatSolver {
   /** Room that a kernel must have for a solver on a grid, bytes. */
   static bytesFor(grid: HeatGrid): number {
     const [n, plane] = [cellCount(grid), grid.nx * grid.ny];
-    const mostFaces = 2 * plane + n;
+    const mostFaces = 2 * n + plane;
     return 8 * ARRAYS * (n + 2 * plane) + 20 * mostFaces + 8 * n;
   }
 
   /** Sets the films. Pass `sameConductance` when only the air temperatures have changed: the factors are then kept. */
   setFilms(films: Films, sameConductance = false): void {
-    const { filledColumns: columns, sideCells, top } = this;
-    const { faceC, faceAir } = this.arrays;
-    const count = columns.length;
-    this.moving = undefined;
-    for (let k = 0; k < count; k++) {
-      faceC[k] = films.topC[columns[k]];
-      faceC[count + k] = films.bottomC[columns[k]];
+    this.close();
+    const { tops, bottoms, cells, columns, film, airC, emissivity } = this.faces;
+    this.radiation = films.radiation;
+    for (let k = 0; k < tops; k++) {
+      const raised = films.raised && cells[k] >= films.raised.fromCell ? films.raised : undefined;
+      film[k] = (raised?.film ?? films.topFilm)[columns[k]];
+      airC[k] = (raised?.airC ?? films.topC)[columns[k]];
+      emissivity[k] = films.radiation?.top[columns[k]] ?? 0;
     }
-    faceC.fill(films.sideC, 2 * count);
-    if (sameConductance && this.kept.size > 0) return;
-    const { nx, dx, dy, dz, kz } = this.grid;
-    const { plane } = this.arrays;
-    for (let k = 0; k < count; k++) {
-      const i = columns[k];
-      const area = dx[i % nx] * dy[Math.floor(i / nx)];
-      faceAir[k] = surfaceConductance(films.topFilm[i], dz[Math.floor(top[i] / plane)], kz[top[i]], area);
-      faceAir[count + k] = surfaceConductance(films.bottomFilm[i], dz[0], kz[i], area);
+    for (let k = tops; k < tops + bottoms; k++) {
+      film[k] = films.bottomFilm[columns[k]];
+      airC[k] = films.bottomC[columns[k]];
+      emissivity[k] = films.radiation?.bottom[columns[k]] ?? 0;
     }
-    for (let k = 0; k < sideCells.length; k++) faceAir[2 * count + k] = films.sideFilm * this.sideArea[k];
-    for (const f of this.kept.values()) this.factorZ(f);
+    film.fill(films.sideFilm, tops + bottoms);
+    airC.fill(films.sideC, tops + bottoms);
+    emissivity.fill(films.radiation?.side ?? 0, tops + bottoms);
+    this.stale = 'conductances';
+    if (!sameConductance) this.factored.clear();
   }
 
-  /**
-   * Sets only the air behind the films of {@link setFilms}: tops through their shares, bottoms at one temperature.
-   * @returns what the air would give to a board at 0 °C, W.
-   */
-  setAir(air: MovingAir, riseK: number, bottomC: number): number {
-    const { faceC, faceAir } = this.arrays;
-    const count = this.filledColumns.length;
-    if (this.moving?.of !== air) {
-      const share = Float64Array.from(this.filledColumns, (column) => air.topShare[column]);
-      let [perRiseW, perBottomW, stillW] = [0, 0, 0];
-      for (let k = 0; k < count; k++) {
-        perRiseW += faceAir[k] * share[k];
-        perBottomW += faceAir[count + k];
-        stillW += faceAir[k] * air.ambientC;
-      }
-      for (let k = 2 * count; k < faceAir.length; k++) stillW += faceAir[k] * faceC[k];
-      this.moving = { of: air, share, perRiseW, perBottomW, stillW };
-    }
-    const { share, perRiseW, perBottomW, stillW } = this.moving;
-    for (let k = 0; k < count; k++) faceC[k] = air.ambientC + riseK * share[k];
-    if (faceC[count] !== bottomC) faceC.fill(bottomC, count, 2 * count);
-    return stillW + riseK * perRiseW + bottomC * perBottomW;
+  /** Sets only the air behind the films of {@link setFilms}: tops through their shares, bottoms at one temperature. */
+  setAir(air: MovingAir, riseK: number, bottomC: number): void {
+    const { tops, bottoms, columns, airC } = this.faces;
+    for (let k = 0; k < tops; k++) airC[k] = air.ambientC + riseK * air.topShare[columns[k]];
+    airC.fill(bottomC, tops, tops + bottoms);
+    if (this.stale === 'nothing') this.stale = 'air';
   }
 
   /** One step of `stepS` seconds. Returns what the faces gave back at its start, W. */
   step(stepS: number): number {
-    return this.kernel.step(this.arrays, this.kept.get(stepS) ?? this.newFactors(stepS));
+    if (this.radiation) {
+      if (this.sinceRadiatedS > RADIATION_HOLDS_S) this.stale = 'conductances';
+      if (this.sinceFactoredS > FACTORS_HOLD_S) this.factored.clear();
+      this.sinceRadiatedS += stepS;
+      this.sinceFactoredS += stepS;
+    }
+    const suppliedW = this.suppliedW();
+    const lostW = this.kernel.step(this.arrays, this.factorsFor(stepS));
+    this.close(lostW);
+    this.open = { stepS, suppliedW, lostW };
+    return lostW;
+  }
+
+  /** Heat that came in through the faces so far, and the sum of what went either way, J. */
+  heatBalance(): { readonly inJ: number; readonly turnoverJ: number } {
+    this.close();
+    return { ...this.ledger };
+  }
+
+  /** Books the last step, whose faces give back so much at its end, W. */
+  private close(lostAfterW?: number): void {
+    if (!this.open) return;
+    const { stepS, suppliedW, lostW } = this.open;
+    const joules = (suppliedW - (lostW + (lostAfterW ?? this.givenBackW())) / 2) * stepS;
+    this.ledger.inJ += joules;
+    this.ledger.turnoverJ += Math.abs(joules);
+    this.open = undefined;
+  }
+
+  /** Brings what the kernel knows of the faces up to the films, the air and, where they radiate, the temperatures as they are. */
+  private exchangeNow(): void {
+    if (this.stale === 'conductances') this.conductancesAnew();
+    if (this.stale !== 'nothing') this.airAnew();
+    this.stale = 'nothing';
+  }
+
+  /**
+   * The faces' conductances: film and radiation side by side, the half cell below them in series. Radiation is the tangent of
+   * εσ(T⁴ − Tr⁴) at the surface as it is now, 4εσTs³, with what it misses at that point in the temperature behind the face.
+   */
+  private conductancesAnew(): void {
+    const { areaM2, halfCell, film, emissivity, cells, viaFilm, viaRadiationC } = this.faces;
+    const { faceAir, faceC } = this.arrays;
+    const around = (this.radiation?.surroundingsC ?? 0) + KELVIN;
+    const around4 = around * around * around * around;
+    for (let k = 0; k < cells.length; k++) {
+      const areaHere = areaM2[k];
+      const here = this.temps[cells[k]];
+      const surface = here - (faceAir[k] / areaHere) * (here - faceC[k]) * halfCell[k] + KELVIN;
+      const shines = emissivity[k] * STEFAN_BOLTZMANN;
+      const cube = surface * surface * surface;
+      const steep = 4 * shines * cube;
+      const radiated = shines * (cube * surface - around4);
+      const h = film[k] + steep;
+      faceAir[k] = (areaHere * h) / (1 + h * halfCell[k]);
+      viaFilm[k] = h > 0 ? film[k] / h : 0;
+      viaRadiationC[k] = h > 0 ? (steep * (surface - KELVIN) - radiated) / h : 0;
+    }
+    this.sinceRadiatedS = 0;
+  }
+
+  /** The temperature that each face exchanges with. */
+  private airAnew(): void {
+    const { airC, viaFilm, viaRadiationC } = this.faces;
+    const { faceAir, faceC } = this.arrays;
+    let sum = 0;
+    for (let k = 0; k < faceC.length; k++) {
+      faceC[k] = viaFilm[k] * airC[k] + viaRadiationC[k];
+      sum += faceAir[k] * faceC[k];
+    }
+    this.supplied = sum;
   }
 
   /**
@@ -166,6 +261,7 @@ export class HeatSolver {
    */
   exportProblem(startC: number, stepsS: readonly number[]): Uint8Array {
     const { nx, ny, nz } = this.grid;
+    this.exchangeNow();
     const { gx, gy, gz, capacity } = this.g;
     const { faceCells, faceAir, faceC } = this.arrays;
     const pieces = [
@@ -179,6 +275,11 @@ export class HeatSolver {
       at += p.length;
     }
     return bytes;
+  }
+
+  /** Heat capacity of a cell, J/K. */
+  capacityOf(cell: number): number {
+    return this.g.capacity[cell];
   }
 
   /** Heat held above `referenceC`, joules. */
@@ -196,18 +297,31 @@ export class HeatSolver {
   }
 
   suppliedW(): number {
-    const { faceAir, faceC } = this.arrays;
-    let sum = 0;
-    for (let k = 0; k < faceAir.length; k++) sum += faceAir[k] * faceC[k];
-    return sum;
+    this.exchangeNow();
+    return this.supplied;
   }
 
   lostW(): number {
+    this.exchangeNow();
+    return this.givenBackW();
+  }
+
+  /** With the conductances of the last step. */
+  private givenBackW(): number {
     const { temps } = this;
     const { faceCells, faceAir } = this.arrays;
     let sum = 0;
     for (let k = 0; k < faceCells.length; k++) sum += faceAir[k] * temps[faceCells[k]];
     return sum;
+  }
+
+  /** Temperature of a face to the air, by its place in {@link exchange}, °C. */
+  faceTempC(face: number): number {
+    this.exchangeNow();
+    const { areaM2, halfCell, cells } = this.faces;
+    const { faceAir, faceC } = this.arrays;
+    const here = this.temps[cells[face]];
+    return here - (faceAir[face] / areaM2[face]) * (here - faceC[face]) * halfCell[face];
   }
 
   /** Temperature on the joint layer between cell i and the cell above it: the mean of its two faces. */
@@ -216,21 +330,31 @@ export class HeatSolver {
     return share * this.temps[lower] + (1 - share) * this.temps[lower + this.arrays.plane];
   }
 
-  /** Faces to the air as the films set them: tops of the filled columns, their bottoms, then sides; conductances in W/K. */
-  faces(): { readonly cells: Int32Array; readonly air: Float64Array; readonly columns: Int32Array } {
-    return { cells: this.arrays.faceCells, air: this.arrays.faceAir, columns: this.filledColumns };
+  /** Faces to the air as the films set them: tops, bottoms, then sides; conductances in W/K. */
+  exchange(): Pick<Faces, 'tops' | 'bottoms' | 'cells' | 'columns' | 'areaM2'> & { readonly air: Float64Array } {
+    this.exchangeNow();
+    return { ...this.faces, air: this.arrays.faceAir };
   }
 
   /** Factors for a step length, in arrays of their own, or in those of the length that was kept longest. */
-  private newFactors(stepS: number): Factors {
-    const [oldest] = this.kept.keys();
-    const full = this.kept.size === KEPT_LENGTHS;
-    const f: Factors = { ...(full ? this.kept.get(oldest)! : this.factorArrays()), stepS };
-    if (full) this.kept.delete(oldest);
-    this.kept.set(stepS, f);
-    this.factor(f.x, stepS, this.g.gx, 1);
-    this.factor(f.y, stepS, this.g.gy, this.grid.nx);
-    this.factorZ(f);
+  private factorsFor(stepS: number): Factors {
+    let f = this.kept.get(stepS);
+    if (!f) {
+      const [oldest] = this.kept.keys();
+      const full = this.kept.size === KEPT_LENGTHS;
+      f = { ...(full ? this.kept.get(oldest)! : this.factorArrays()), stepS };
+      if (full) this.kept.delete(oldest);
+      this.kept.set(stepS, f);
+      this.factored.delete(stepS);
+      this.factor(f.x, stepS, this.g.gx, 1);
+      this.factor(f.y, stepS, this.g.gy, this.grid.nx);
+    }
+    if (!this.factored.has(stepS)) {
+      this.exchangeNow();
+      this.factorZ(f);
+      if (this.factored.size === 0) this.sinceFactoredS = 0;
+      this.factored.add(stepS);
+    }
     return f;
   }
 
@@ -267,17 +391,21 @@ export class HeatSolver {
   }
 }
 
-/** Film in series with half the surface cell, W/K. */
-function surfaceConductance(film: number, thickness: number, k: number, area: number): number {
-  return film > 0 ? area / (1 / film + thickness / (2 * k)) : 0;
-}
-
-/** Share of the lower cell's temperature in that of the joint layer above it, the upper cell has the rest. */
-export function jointShare(grid: HeatGrid, lower: number): number {
+function facesOf(grid: HeatGrid): Faces {
   const plane = grid.nx * grid.ny;
-  const z = Math.floor(lower / plane);
-  const below = grid.dz[z] / (2 * grid.kz[lower]);
-  const above = grid.dz[z + 1] / (2 * grid.kz[lower + plane]);
-  const whole = below + 1 / grid.jointConductance[lower] + above;
-  return (1 + (above - below) / whole) / 2;
+  const [top, bottom, area] = [topFaces(grid), bottomFaces(grid), openSides(grid)];
+  const sides = Int32Array.from(area.keys()).filter((i) => area[i] > 0);
+  const cells = Int32Array.from([...top.cells, ...bottom.cells, ...sides]);
+  const flat = top.cells.length + bottom.cells.length;
+  const zeros = (): Float64Array => new Float64Array(cells.length);
+  return {
+    tops: top.cells.length,
+    bottoms: bottom.cells.length,
+    cells,
+    columns: cells.slice(0, flat).map((cell) => cell % plane),
+    areaM2: Float64Array.from([...top.areaM2, ...bottom.areaM2, ...Array.from(sides, (i) => area[i])]),
+    // The way in from a side is left out: a cell is wide against what its film lets through.
+    halfCell: Float64Array.from(cells, (i, k) => (k < flat ? grid.dz[Math.floor(i / plane)] / (2 * grid.kz[i]) : 0)),
+    ...{ film: zeros(), airC: zeros(), emissivity: zeros(), viaFilm: zeros(), viaRadiationC: zeros() },
+  };
 }
