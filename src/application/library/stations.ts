@@ -18,7 +18,7 @@ export async function keepCalibration(
   const trials = trialSchema.array().min(1).max(60).safeParse(input);
   if (!trials.success)
     return refused(`Expected trials of the coupon; ${firstIssue(trials.error).message}.`, 'badInput');
-  const flows = [...new Set(trials.data.map((t) => t.flowLpm))];
+  const flows = [...new Set(trials.data.flatMap((t) => (t.kind === 'fixedPoint' ? [] : [t.flowLpm])))];
   if (flows.length > 1)
     return refused(
       `Expected trials at one flow; got ${flows.join(' and ')} l/min. Calibrate flow by flow.`,

@@ -23,6 +23,8 @@ const TRUTH: Unknowns = {
   multiplier: 0.8,
   spreadDiameters: 3.5,
   outletLagS: 6,
+  lossShare: 1,
+  flowExponent: 0,
   heatShare: 1,
   probeShare: 1,
 };
@@ -45,12 +47,12 @@ function fitted(trials: readonly Trial[]): Calibration {
   return fit.value;
 }
 
-test('hotter air lifts the slug in proportion, and a little more as the film grows with the outlet (Martin’s correlation)', () => {
+test('hotter air lifts the slug all but in proportion: the film grows with the outlet (Martin’s correlation), what radiates grows faster', () => {
   const risen = (setC: number): number =>
     blowCoupon(NOMINAL_STATION, TRUTH, { ...DEFAULT_BLOW, setC, durationS: 600 }).slug[600] - 22;
   const inProportion = (400 - 22) / (200 - 22);
-  expect(risen(400) / risen(200)).toBeGreaterThan(inProportion - 0.01);
-  expect(risen(400) / risen(200)).toBeLessThan(1.05 * inProportion);
+  expect(risen(400) / risen(200)).toBeGreaterThan(0.95 * inProportion);
+  expect(risen(400) / risen(200)).toBeLessThan(inProportion);
 });
 
 test('one alloy at one setting is refused with the reason and the trial that would help', () => {

@@ -6,6 +6,8 @@ const TRUTH: Unknowns = {
   multiplier: 0.8,
   spreadDiameters: 3.5,
   outletLagS: 6,
+  lossShare: 1,
+  flowExponent: 0,
   heatShare: 1,
   probeShare: 1,
 };
@@ -32,20 +34,23 @@ function wholeCoupon(): { slug: number; near: number } {
   const films: Films = {
     topFilm: new Float64Array(plane),
     topC: new Float64Array(plane),
-    bottomFilm: new Float64Array(plane).fill(14.8),
+    bottomFilm: new Float64Array(plane).fill(4.8),
     bottomC: new Float64Array(plane).fill(22),
     sideFilm: 0,
     sideC: 22,
+    radiation: { top: new Float64Array(plane), bottom: new Float64Array(plane).fill(0.9), side: 0, surroundingsC: 22 },
   };
   const share = new Float64Array(plane);
   for (let i = 0; i < plane; i++) {
     const { h, share: entrained } = air(Math.hypot(centre(i % n), centre(Math.floor(i / n))));
     const convection = Math.cbrt(h ** 3 + 6 ** 3);
-    films.topFilm[i] = convection + 10;
-    share[i] = (convection * entrained) / films.topFilm[i];
+    films.topFilm[i] = convection;
+    share[i] = entrained;
+    const slug = Math.abs(centre(i % n)) <= 4 && Math.abs(centre(Math.floor(i / n))) <= 4;
+    films.radiation!.top[i] = slug ? 0.6 : 0.9;
   }
   const solver = new HeatSolver(grid, 22);
-  const goal = outletSteadyC(station, RUN.setC, 22);
+  const goal = outletSteadyC(station, RUN.setC, RUN.flowLpm, 22);
   let timeS = 0;
   for (const stepS of stepLengths(RUN.durationS)) {
     const outlet = goal + (22 - goal) * Math.exp(-(timeS + stepS / 2) / 6);

@@ -1,5 +1,8 @@
 import {
+  BOARD_EMISSIVITY,
+  BOTTOM_NATURAL,
   HeatSolver,
+  TOP_NATURAL,
   airOver,
   emptyGrid,
   outletSteadyC,
@@ -7,6 +10,8 @@ import {
   type Films,
   type HeatGrid,
   type Station,
+  type StationUnknowns,
+  withUnknowns,
 } from '../heat';
 
 /**
@@ -27,10 +32,8 @@ const SLUG_K = 385;
 const SLUG_HEAT_CAPACITY = 3.45e6;
 /** The slug is soldered down all over: W/m²K. Engineering estimate. */
 const SLUG_JOINT = 5e4;
-/** Natural convection and radiation beside the jet, W/m²K, as on boards. */
-const TOP_NATURAL = 6;
-const RADIATION = 10;
-const BOTTOM = 14.8;
+/** Copper that was heated a few times is oxidised: emissivity 0.6 to 0.8. Handbook range, from memory. */
+const SLUG_EMISSIVITY = 0.6;
 
 /** Where thermocouples may sit: on the slug, or on the board so far from the middle, mm. */
 export const PROBE_PLACES_MM = { slug: 0, near: 8, far: 15 } as const;
@@ -47,11 +50,7 @@ export interface CouponRun {
 }
 
 /** What is not known of a station and its coupon. */
-export interface Unknowns {
-  readonly outletEfficiency: number;
-  readonly multiplier: number;
-  readonly spreadDiameters: number;
-  readonly outletLagS: number;
+export interface Unknowns extends Readonly<StationUnknowns> {
   /** The coupon's heat capacity against its drawing. */
   readonly heatShare: number;
   /** What a probe shows of the true rise: 1 reads right. */
@@ -72,6 +71,12 @@ function cellSizes(): number[] {
 
 const centres = CELLS_MM.map((size, i) => CELLS_MM.slice(0, i).reduce((a, b) => a + b, 0) + size / 2);
 
+/** Whether a column lies under the slug. */
+function onSlug(column: number): boolean {
+  const n = CELLS_MM.length;
+  return centres[column % n] <= HALF_SLUG_MM && centres[Math.floor(column / n)] <= HALF_SLUG_MM;
+}
+
 function couponGrid(heatShare: number): HeatGrid {
   const cells = Float64Array.from(CELLS_MM, (mm) => mm / 1000);
   const layers = Float64Array.from([...BOARD_LAYERS_MM, SLUG_MM], (mm) => mm / 1000);
@@ -79,9 +84,8 @@ function couponGrid(heatShare: number): HeatGrid {
   const n = cells.length;
   const plane = n * n;
   for (let i = 0; i < 4 * plane; i++) {
-    const [x, y] = [centres[i % n], centres[Math.floor(i / n) % n]];
     const slug = i >= 3 * plane;
-    if (slug && (x > HALF_SLUG_MM || y > HALF_SLUG_MM)) continue;
+    if (slug && !onSlug(i % plane)) continue;
     grid.kxy[i] = slug ? SLUG_K : BOARD_K;
     grid.kz[i] = slug ? SLUG_K : BOARD_K_THROUGH;
     grid.heatCapacity[i] = heatShare * (slug ? SLUG_HEAT_CAPACITY : BOARD_HEAT_CAPACITY);
@@ -92,28 +96,38 @@ function couponGrid(heatShare: number): HeatGrid {
 
 /** Simulates a blow. The side faces are left out: two of four are planes of symmetry, the others see little air. */
 export function blowCoupon(station: Station, unknowns: Unknowns, run: CouponRun): CouponCurves {
-  const at: Station = { ...station, ...pickStation(unknowns), multiplierByFlow: [] };
+  const { efficiencyByFlow } = station;
+  const at: Station = withUnknowns(
+    { ...station, multiplierByFlow: [], efficiencyByFlow: efficiencyByFlow ?? { exponent: 0, atFlowLpm: run.flowLpm } },
+    unknowns,
+  );
+  const { lossShare } = unknowns;
   const grid = couponGrid(unknowns.heatShare);
   const n = grid.nx;
   const plane = n * n;
   const films: Films = {
     topFilm: new Float64Array(plane),
     topC: new Float64Array(plane).fill(run.ambientC),
-    bottomFilm: new Float64Array(plane).fill(BOTTOM),
+    bottomFilm: new Float64Array(plane).fill(lossShare * BOTTOM_NATURAL),
     bottomC: new Float64Array(plane).fill(run.ambientC),
     sideFilm: 0,
     sideC: run.ambientC,
+    radiation: {
+      top: Float64Array.from({ length: plane }, (_, i) => lossShare * (onSlug(i) ? SLUG_EMISSIVITY : BOARD_EMISSIVITY)),
+      bottom: new Float64Array(plane).fill(lossShare * BOARD_EMISSIVITY),
+      side: 0,
+      surroundingsC: run.ambientC,
+    },
   };
   const share = new Float64Array(plane);
   const air = airOver(at, run, { airSetC: run.setC, flowLpm: run.flowLpm, heightMm: run.heightMm });
   for (let i = 0; i < plane; i++) {
     const { h, share: entrained } = air(Math.hypot(centres[i % n], centres[Math.floor(i / n)]));
-    const convection = Math.cbrt(h ** 3 + TOP_NATURAL ** 3);
-    films.topFilm[i] = convection + RADIATION;
-    share[i] = (convection * entrained) / films.topFilm[i];
+    films.topFilm[i] = Math.cbrt(h ** 3 + (lossShare * TOP_NATURAL) ** 3);
+    share[i] = entrained;
   }
   const solver = new HeatSolver(grid, run.ambientC);
-  const goalC = outletSteadyC(at, run.setC, run.ambientC);
+  const goalC = outletSteadyC(at, run.setC, run.flowLpm, run.ambientC);
   const lagS = Math.max(at.outletLagS, 1e-3);
   const cellOf = (mm: number): number => centres.findIndex((_, i) => centres[i] + CELLS_MM[i] / 2 > mm);
   const probes = {
@@ -127,12 +141,11 @@ export function blowCoupon(station: Station, unknowns: Unknowns, run: CouponRun)
     far: new Float64Array(run.durationS + 1).fill(run.ambientC),
   };
   let timeS = 0;
-  let first = true;
+  const moving = { ambientC: run.ambientC, topShare: share };
+  solver.setFilms(films);
   for (const stepS of stepLengths(run.durationS)) {
     const outletC = goalC + (run.ambientC - goalC) * Math.exp(-(timeS + stepS / 2) / lagS);
-    for (let i = 0; i < plane; i++) films.topC[i] = run.ambientC + share[i] * (outletC - run.ambientC);
-    solver.setFilms(films, !first);
-    first = false;
+    solver.setAir(moving, outletC - run.ambientC, run.ambientC);
     solver.step(stepS);
     timeS += stepS;
     const second = Math.round(timeS);
@@ -141,13 +154,6 @@ export function blowCoupon(station: Station, unknowns: Unknowns, run: CouponRun)
   }
   return curves;
 }
-
-export const pickStation = ({ outletEfficiency, multiplier, spreadDiameters, outletLagS }: Unknowns) => ({
-  outletEfficiency,
-  multiplier,
-  spreadDiameters,
-  outletLagS,
-});
 
 /** First time at which a curve at whole seconds reaches a level, interpolated; null when it never does. */
 export function reaches(curve: Float64Array, levelC: number): number | null {

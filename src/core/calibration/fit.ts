@@ -1,6 +1,7 @@
 import { Matrix, inverse, solve } from 'ml-matrix';
+import { chiSquareTail, median } from '../math';
 import { fail, ok, type Result } from '../result';
-import type { Station } from '../heat';
+import { PRIOR_SDS, STATION_BOUNDS, STATION_UNKNOWNS, type Station, type StationUnknown } from '../heat';
 import { blowCoupon, reaches, type CouponCurves, type CouponRun, type ProbePlace, type Unknowns } from './coupon';
 
 /** An alloy on the coupon that was seen to melt. */
@@ -22,7 +23,17 @@ export interface LogTrial extends Omit<CouponRun, 'durationS'> {
   readonly probes: readonly { readonly place: ProbePlace; readonly readC: readonly number[] }[];
 }
 
-export type Trial = MeltTrial | ThresholdTrial | LogTrial;
+/** What the probe of the logs shows at a temperature that is known: ice water, boiling water, an alloy that melts under it. */
+export interface FixedPointTrial {
+  readonly kind: 'fixedPoint';
+  readonly trueC: number;
+  readonly readC: number;
+  /** Where the probe's error begins: its cold end. */
+  readonly ambientC: number;
+}
+
+export type BlowTrial = MeltTrial | ThresholdTrial | LogTrial;
+export type Trial = BlowTrial | FixedPointTrial;
 
 export interface Estimate {
   readonly value: number;
@@ -35,11 +46,20 @@ export interface Calibration {
   readonly multiplier: Estimate;
   readonly spreadDiameters: Estimate;
   readonly outletLagS: Estimate;
+  /** Missing in calibrations that were made before losses and flows counted as unknown. */
+  readonly lossShare?: Estimate;
+  readonly flowExponent?: Estimate;
+  /** The flow that the efficiency holds at, l/min. */
+  readonly atFlowLpm?: number;
+  /** Of all unknowns of a station, in their order ({@link STATION_UNKNOWNS}). */
+  readonly covariance?: readonly (readonly number[])[];
   /** Correlation of efficiency and multiplier: near −1, one stands in for the other. */
   readonly correlation: number;
   /** Root mean square of the residuals in their own standard deviations: about 1 when noise is what it is taken for. */
   readonly misfit: number;
   readonly observations: number;
+  /** Whether what is assumed can have given these trials; missing where a single run was held against a station. */
+  readonly fit?: FitTest;
 }
 
 /** The alloys of the coupon, °C. */
@@ -56,29 +76,31 @@ export const ALLOY_SD_K = 1;
 export const PROBE_SD_K = 1;
 
 /**
- * What is known before: nothing of efficiency and multiplier but that they are physical; entrainment 3.5 and lag 6 s are
- * estimates; heat capacity and the probe's reading carry the systematic errors into the stated doubt.
+ * What is known before: nothing of efficiency and multiplier but that they are physical; entrainment 3.5, lag 6 s, losses and how
+ * efficiency goes with the flow are estimates; heat capacity and the probe's reading carry the systematic errors into the stated doubt.
+ * A probe that lies on a surface or is stuck to it reads a few per cent of the rise low or high (common practice, no source);
+ * a fixed point pins it.
  */
 export const BEFORE: Record<keyof Unknowns, Estimate> = {
   outletEfficiency: { value: 0.85, sd: 5 },
   multiplier: { value: 0.75, sd: 5 },
-  spreadDiameters: { value: 3.5, sd: 0.5 },
-  outletLagS: { value: 6, sd: 1.5 },
+  spreadDiameters: { value: 3.5, sd: PRIOR_SDS.spreadDiameters },
+  outletLagS: { value: 6, sd: PRIOR_SDS.outletLagS },
+  lossShare: { value: 1, sd: PRIOR_SDS.lossShare },
+  flowExponent: { value: 0, sd: PRIOR_SDS.flowExponent },
   heatShare: { value: 1, sd: 0.03 },
-  probeShare: { value: 1, sd: 0.01 },
+  probeShare: { value: 1, sd: 0.04 },
 };
 const NAMES = Object.keys(BEFORE) as (keyof Unknowns)[];
 /** Physical bounds. */
 const BOUNDS: Record<keyof Unknowns, readonly [number, number]> = {
-  outletEfficiency: [0.4, 1.1],
-  multiplier: [0.15, 2.5],
-  spreadDiameters: [1.5, 8],
-  outletLagS: [0.5, 20],
+  ...STATION_BOUNDS,
   heatShare: [0.8, 1.2],
   probeShare: [0.9, 1.1],
 };
-/** Shares by which an unknown is moved to see what it does. */
+/** An unknown is moved by so much of itself to see what it does, and at least by so much. */
 const PROBE_SHARE = 0.01;
+const stepOf = (value: number): number => Math.max(PROBE_SHARE, PROBE_SHARE * Math.abs(value));
 const MOST_ROUNDS = 14;
 /** Beyond these the numbers say nothing that a plan could use: one standard deviation. Engineering estimates. */
 const MOST_EFFICIENCY_SD = 0.12;
@@ -89,14 +111,38 @@ const MOST_MULTIPLIER_SHARE = 0.3;
  * the covariance is that of the normal equations at the answer.
  * Refused when the trials cannot tell efficiency from multiplier, with the trial that would.
  */
-export function fitStation(station: Station, trials: readonly Trial[]): Result<Calibration> {
+export function fitStation(whole: Station, trials: readonly Trial[]): Result<Calibration> {
+  const station = atOneFlow(whole, trials);
   if (trials.length === 0) return fail('Expected at least one trial; got none.');
+  if (!trials.some((t) => t.kind !== 'fixedPoint'))
+    return fail('Expected at least one trial with air on the coupon; got fixed points of the probe only.');
   const unseen = trials.filter((t) => t.kind === 'log' && t.probes.every((p) => p.readC.length < 10));
   if (unseen.length > 0) return fail('Expected a log of at least ten seconds; got a shorter one.');
-  let at = Object.fromEntries(NAMES.map((n) => [n, BEFORE[n].value])) as unknown as Unknowns;
+  const best = leastSquares(station, trials, BEFORE);
+  return judged(station, trials, best);
+}
+
+/** The efficiency is stated at one flow, the middle one of the trials. */
+function atOneFlow(station: Station, trials: readonly Trial[]): Station {
+  const flows = trials.flatMap((t) => (t.kind === 'fixedPoint' ? [] : [t.flowLpm]));
+  return { ...station, efficiencyByFlow: { exponent: 0, atFlowLpm: median(flows) } };
+}
+
+type Prior = Record<keyof Unknowns, Estimate>;
+
+interface Fitted {
+  readonly at: Unknowns;
+  /** In standard deviations: of the observations, then of what was known before. */
+  readonly residuals: readonly number[];
+  readonly slopes: readonly (readonly number[])[];
+}
+
+/** Levenberg–Marquardt from what is known before. */
+function leastSquares(station: Station, trials: readonly Trial[], prior: Prior): Fitted {
+  let at = Object.fromEntries(NAMES.map((n) => [n, prior[n].value])) as unknown as Unknowns;
   let damping = 1e-3;
-  let here = residualsOf(station, trials, at);
-  let slopes = jacobian(station, trials, at, here);
+  let here = residualsOf(station, trials, at, prior);
+  let slopes = jacobian(station, trials, at, here, prior);
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const normal = normalOf(slopes);
     const damped = normal.clone();
@@ -104,47 +150,132 @@ export function fitStation(station: Station, trials: readonly Trial[]): Result<C
     const downhill = Matrix.columnVector(slopes.map((s) => -s.reduce((sum, v, i) => sum + v * here[i], 0)));
     const by = solve(damped, downhill).to1DArray();
     const next = Object.fromEntries(NAMES.map((n, k) => [n, clamp(at[n] + by[k], BOUNDS[n])])) as unknown as Unknowns;
-    const there = residualsOf(station, trials, next);
+    const there = residualsOf(station, trials, next, prior);
     const gain = sumOfSquares(here) - sumOfSquares(there);
     if (gain > 0) {
       [at, here] = [next, there];
-      slopes = jacobian(station, trials, at, here);
+      slopes = jacobian(station, trials, at, here, prior);
       damping /= 5;
     } else damping *= 5;
     if (Math.abs(gain) < 1e-3 || damping > 1e6) break;
   }
-  return judged(station, trials, at, here, slopes);
+  return { at, residuals: here, slopes };
 }
 
-function judged(
-  station: Station,
-  trials: readonly Trial[],
-  at: Unknowns,
-  residuals: readonly number[],
-  slopes: readonly (readonly number[])[],
-): Result<Calibration> {
+function judged(station: Station, trials: readonly Trial[], { at, residuals, slopes }: Fitted): Result<Calibration> {
   const covariance = inverse(normalOf(slopes));
-  const sd = (k: number): number => Math.sqrt(covariance.get(k, k));
+  const sd = (name: keyof Unknowns): number => Math.sqrt(covariance.get(NAMES.indexOf(name), NAMES.indexOf(name)));
   const observations = residuals.length - NAMES.length;
-  const [e, m] = [0, 1];
-  if (sd(e) > MOST_EFFICIENCY_SD || sd(m) > MOST_MULTIPLIER_SHARE * at.multiplier) {
+  if (sd('outletEfficiency') > MOST_EFFICIENCY_SD || sd('multiplier') > MOST_MULTIPLIER_SHARE * at.multiplier) {
     const next = nextTrial(station, trials, at);
-    const settings = new Set(trials.map((t) => t.setC)).size;
+    const settings = new Set(trials.flatMap((t) => (t.kind === 'fixedPoint' ? [] : [t.setC]))).size;
     return fail(
       `Expected trials that tell a hot outlet from a strong jet; got ${settings === 1 ? 'one set point' : `${settings} set points`} and ${observations} ${observations === 1 ? 'observation' : 'observations'}: a cooler outlet with a stronger jet fits them as well. Next: ${trialWords(next)}.`,
     );
   }
-  const estimate = (name: keyof Unknowns): Estimate => ({ value: at[name], sd: sd(NAMES.indexOf(name)) });
   const data = residuals.slice(0, observations);
+  const order = STATION_UNKNOWNS.map((name) => NAMES.indexOf(name));
+  const told = { misfit: Math.sqrt(sumOfSquares(data) / observations), observations };
   return ok({
-    outletEfficiency: estimate('outletEfficiency'),
-    multiplier: estimate('multiplier'),
-    spreadDiameters: estimate('spreadDiameters'),
-    outletLagS: estimate('outletLagS'),
-    correlation: covariance.get(e, m) / (sd(e) * sd(m)),
-    misfit: Math.sqrt(sumOfSquares(data) / observations),
-    observations,
+    ...calibrationOf(
+      station,
+      STATION_UNKNOWNS.map((name) => at[name]),
+      order.map((a) => order.map((b) => covariance.get(a, b))),
+      told,
+    ),
+    fit: testOfFit(station, trials, at, residuals),
   });
+}
+
+/** A calibration from values of the unknowns and their covariance, in the order of {@link STATION_UNKNOWNS}. */
+export function calibrationOf(
+  station: Station,
+  values: readonly number[],
+  covariance: readonly (readonly number[])[],
+  told: Pick<Calibration, 'misfit' | 'observations'>,
+): Calibration {
+  const estimates = Object.fromEntries(
+    STATION_UNKNOWNS.map((name, i) => [name, { value: values[i], sd: Math.sqrt(covariance[i][i]) }]),
+  ) as unknown as Record<StationUnknown, Estimate>;
+  return {
+    ...estimates,
+    ...(station.efficiencyByFlow ? { atFlowLpm: station.efficiencyByFlow.atFlowLpm } : {}),
+    covariance,
+    correlation: covariance[0][1] / (estimates.outletEfficiency.sd * estimates.multiplier.sd),
+    ...told,
+  };
+}
+
+/** Whether the trials can come from one station as it is taken to be. */
+export interface FitTest {
+  /** Sum of squares of all residuals, what was known before among them, in standard deviations; and how many are free. */
+  readonly chiSquare: number;
+  readonly free: number;
+  /** Chance of as much or more where everything is as assumed. */
+  readonly chance: number;
+  readonly holds: boolean;
+  /** Where it does not: which assumption, set free, explains most of it; and trials that pull in opposite directions. */
+  readonly broken?: string;
+  readonly contradicting?: string;
+}
+
+/** One honest calibration in a hundred is told that it does not fit. Engineering estimate. */
+const LEAST_CHANCE = 0.01;
+/** An assumption is set free by widening what was known of it so much; it is named where that takes half of the excess away. */
+const SET_FREE = 6;
+const EXPLAINS = 0.5;
+/** A trial pulls where its residuals are off by so many standard deviations on average, by their number. */
+const PULLS_SDS = 2.5;
+
+const ASSUMPTIONS: Partial<Record<keyof Unknowns, (found: number) => string>> = {
+  probeShare: (v) => `the probe reads ${percent(v)} of the true rise`,
+  heatShare: (v) => `the coupon holds ${percent(v)} of the heat of its drawing`,
+  lossShare: (v) => `still air and radiation take ${percent(v)} of what is assumed`,
+  flowExponent: (v) => `the outlet efficiency goes with the flow to the power ${v.toFixed(2)}`,
+  outletLagS: (v) => `the outlet follows the dial with ${v.toFixed(1)} s`,
+  spreadDiameters: (v) => `cold air is drawn in within ${v.toFixed(1)} diameters`,
+};
+const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+function testOfFit(station: Station, trials: readonly Trial[], at: Unknowns, residuals: readonly number[]): FitTest {
+  const chiSquare = sumOfSquares(residuals);
+  // The residuals of what was known before stand in for the unknowns that are fitted.
+  const free = Math.max(1, residuals.length - NAMES.length);
+  const chance = chiSquareTail(chiSquare, free);
+  if (chance >= LEAST_CHANCE) return { chiSquare, free, chance, holds: true };
+  const excess = chiSquare - free;
+  const freed = (Object.keys(ASSUMPTIONS) as (keyof Unknowns)[]).map((name) => {
+    const prior = { ...BEFORE, [name]: { ...BEFORE[name], sd: SET_FREE * BEFORE[name].sd } };
+    const { at: there, residuals: left } = leastSquares(station, trials, prior);
+    return { words: ASSUMPTIONS[name]!(there[name]), explained: chiSquare - sumOfSquares(left) };
+  });
+  const most = freed.reduce((a, b) => (b.explained > a.explained ? b : a));
+  return {
+    ...{ chiSquare, free, chance, holds: false },
+    broken:
+      most.explained > EXPLAINS * excess
+        ? `It would fit if ${most.words}.`
+        : 'No single assumption explains it: look at the trials themselves.',
+    contradicting: contradiction(station, trials, at),
+  };
+}
+
+/** The two trials that pull hardest in opposite directions; undefined where they do not. */
+function contradiction(station: Station, trials: readonly Trial[], at: Unknowns): string | undefined {
+  const pulls = trials.map((trial) => {
+    const off = residualsOf(station, [trial], at, BEFORE).slice(0, -NAMES.length);
+    const hotter = trial.kind === 'melt' ? -1 : 1;
+    return { trial, sds: (hotter * off.reduce((a, b) => a + b, 0)) / Math.sqrt(off.length) };
+  });
+  const [hot, cold] = [1, -1].map((sign) => pulls.reduce((a, b) => (sign * b.sds > sign * a.sds ? b : a)));
+  if (hot.sds < PULLS_SDS || cold.sds > -PULLS_SDS) return undefined;
+  return `${named(hot.trial)} speaks for a hotter station, ${named(cold.trial)} for a cooler one.`;
+}
+
+function named(trial: Trial): string {
+  if (trial.kind === 'fixedPoint') return `the fixed point at ${trial.trueC} °C`;
+  if (trial.kind === 'log') return `the log at ${trial.setC}`;
+  return `the ${trial.alloyC} °C alloy ${trial.kind === 'melt' ? `timed at ${trial.setC}` : 'at its lowest set point'}`;
 }
 
 const clamp = (x: number, [low, high]: readonly [number, number]): number => Math.min(high, Math.max(low, x));
@@ -154,17 +285,23 @@ const sumOfSquares = (list: readonly number[]): number => list.reduce((sum, x) =
 const normalOf = (slopes: readonly (readonly number[])[]): Matrix =>
   new Matrix(slopes.map((a) => slopes.map((b) => a.reduce((sum, v, i) => sum + v * b[i], 0))));
 
-function jacobian(station: Station, trials: readonly Trial[], at: Unknowns, here: readonly number[]): number[][] {
+function jacobian(
+  station: Station,
+  trials: readonly Trial[],
+  at: Unknowns,
+  here: readonly number[],
+  prior: Prior = BEFORE,
+): number[][] {
   return NAMES.map((name) => {
-    const step = PROBE_SHARE * at[name];
-    return residualsOf(station, trials, { ...at, [name]: at[name] + step }).map((r, i) => (r - here[i]) / step);
+    const step = stepOf(at[name]);
+    return residualsOf(station, trials, { ...at, [name]: at[name] + step }, prior).map((r, i) => (r - here[i]) / step);
   });
 }
 
 /** Observed less predicted in standard deviations, then the unknowns against what is known before. */
-function residualsOf(station: Station, trials: readonly Trial[], at: Unknowns): number[] {
+function residualsOf(station: Station, trials: readonly Trial[], at: Unknowns, prior: Prior = BEFORE): number[] {
   const runs = new Map<string, CouponCurves>();
-  const blow = (trial: Trial, durationS: number): CouponCurves => {
+  const blow = (trial: BlowTrial, durationS: number): CouponCurves => {
     const { setC, flowLpm, nozzleMm, heightMm, ambientC } = trial;
     const run = { setC, flowLpm, nozzleMm, heightMm, ambientC, durationS };
     const key = JSON.stringify(run);
@@ -172,17 +309,19 @@ function residualsOf(station: Station, trials: readonly Trial[], at: Unknowns): 
     return runs.get(key)!;
   };
   return [
-    ...trials.flatMap((trial) => observed(trial, at, (durationS) => blow(trial, durationS))),
-    ...NAMES.map((n) => (at[n] - BEFORE[n].value) / BEFORE[n].sd),
+    ...trials.flatMap((trial) => observed(trial, at, blow)),
+    ...NAMES.map((n) => (at[n] - prior[n].value) / prior[n].sd),
   ];
 }
 
 /** Readings of a log that count as one: noise is told from drift over so many seconds. */
 const LOG_EVERY_S = 3;
 
-function observed(trial: Trial, at: Unknowns, blow: (durationS: number) => CouponCurves): number[] {
+function observed(trial: Trial, at: Unknowns, blow: (trial: BlowTrial, durationS: number) => CouponCurves): number[] {
+  if (trial.kind === 'fixedPoint')
+    return [(trial.readC - trial.ambientC - at.probeShare * (trial.trueC - trial.ambientC)) / PROBE_SD_K];
   if (trial.kind === 'melt') {
-    const { slug } = blow(LONGEST_MELT_S);
+    const { slug } = blow(trial, LONGEST_MELT_S);
     const when = reaches(slug, trial.alloyC);
     const sd = Math.hypot(meltSdS(trial.seconds), ALLOY_SD_K / Math.max(slopeAt(slug, trial.seconds), 0.05));
     if (when !== null) return [(trial.seconds - when) / sd];
@@ -191,13 +330,13 @@ function observed(trial: Trial, at: Unknowns, blow: (durationS: number) => Coupo
     return [-(LONGEST_MELT_S - trial.seconds + missingK / 0.05) / sd];
   }
   if (trial.kind === 'threshold') {
-    const reachedC = blow(THRESHOLD_S).slug[THRESHOLD_S];
+    const reachedC = blow(trial, THRESHOLD_S).slug[THRESHOLD_S];
     const perDial = (reachedC - trial.ambientC) / (trial.setC - trial.ambientC);
     const middle = reachedC - perDial * (THRESHOLD_STEP_C / 2);
     return [(trial.alloyC - middle) / Math.hypot(ALLOY_SD_K, (perDial * THRESHOLD_STEP_C) / Math.sqrt(12))];
   }
   const longest = Math.max(...trial.probes.map((p) => p.readC.length)) - 1;
-  const curves = blow(longest);
+  const curves = blow(trial, longest);
   return trial.probes.flatMap(({ place, readC }) =>
     readC.flatMap((read, s) => {
       if (s === 0 || s % LOG_EVERY_S !== 0) return [];
@@ -229,7 +368,7 @@ export interface AskedTrial {
 /** The trial that narrows the doubt of efficiency and multiplier most, from what is known so far (D-optimal design). */
 export function nextTrial(station: Station, trials: readonly Trial[], at?: Unknowns): AskedTrial {
   const now = at ?? ({ ...Object.fromEntries(NAMES.map((n) => [n, BEFORE[n].value])) } as unknown as Unknowns);
-  const base = trials[0] ?? DEFAULT_BLOW;
+  const base = trials.find((t) => t.kind !== 'fixedPoint') ?? DEFAULT_BLOW;
   const known = normalOf(jacobian(station, trials, now, residualsOf(station, trials, now)));
   const candidates = ASKED.flatMap((asked): { asked: AskedTrial; trial: Trial }[] => {
     const setC = asked.setC ?? thresholdOf(station, now, base, asked.alloyC);
@@ -245,7 +384,7 @@ export function nextTrial(station: Station, trials: readonly Trial[], at?: Unkno
   const doubt = ({ trial }: { trial: Trial }): number => {
     const here = residualsOf(station, [trial], now).slice(0, 1);
     const rows = NAMES.map((name) => {
-      const step = PROBE_SHARE * now[name];
+      const step = stepOf(now[name]);
       return (residualsOf(station, [trial], { ...now, [name]: now[name] + step })[0] - here[0]) / step;
     });
     const more = known.clone();

@@ -3,7 +3,14 @@ import { seededRandom } from '../math';
 import { DEFAULT_BLOW, fitStation, loggedBy, type Trial } from '.';
 import { blowCoupon } from './coupon';
 
-const TRUTH = { outletEfficiency: 0.84, multiplier: 0.8, spreadDiameters: 3.4, outletLagS: 5 };
+const TRUTH = {
+  outletEfficiency: 0.84,
+  multiplier: 0.8,
+  spreadDiameters: 3.4,
+  outletLagS: 5,
+  lossShare: 1,
+  flowExponent: 0,
+};
 const DURATION_S = 60;
 const curves = blowCoupon(
   NOMINAL_STATION,

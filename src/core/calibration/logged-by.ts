@@ -5,7 +5,7 @@ import type { Calibration, Trial } from './fit';
 /** A log of the coupon as a station with what was found would have made it: every probe over whole seconds, °C. */
 export function loggedBy(
   station: Station,
-  { outletEfficiency, multiplier, spreadDiameters, outletLagS }: Calibration,
+  { outletEfficiency, multiplier, spreadDiameters, outletLagS, lossShare, flowExponent }: Calibration,
   trial: Extract<Trial, { kind: 'log' }>,
 ): { readonly name: ProbePlace; readonly readC: readonly number[] }[] {
   const unknowns = {
@@ -13,6 +13,8 @@ export function loggedBy(
     multiplier: multiplier.value,
     spreadDiameters: spreadDiameters.value,
     outletLagS: outletLagS.value,
+    lossShare: lossShare?.value ?? station.lossShare,
+    flowExponent: flowExponent?.value ?? 0,
     heatShare: 1,
     probeShare: 1,
   };

@@ -1,5 +1,5 @@
 import { demoBoard, demoStations } from '../../../demo/files';
-import { NOMINAL_STATION, simulateHeat, startingPlan, withMultiplier, type Station } from '../heat';
+import { COARSE_MESH, NOMINAL_STATION, simulateHeat, startingPlan, withMultiplier, type Station } from '../heat';
 import { normalDraw, seededRandom } from '../math';
 import { problemText } from '../result';
 import { calibrationFromCurve, type LoggedCurve } from '.';
@@ -11,7 +11,7 @@ const plan = startingPlan('U4', 'SAC305', 4);
 /** A log of the plan on a station whose true parameters are known, with noise and a start in between two seconds. */
 function logged(truth: Station, noiseK: number, seed = 5, ref = 'U4'): LoggedCurve {
   const random = seededRandom(seed);
-  const run = simulateHeat(board, truth, plan, { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false })!;
+  const run = simulateHeat(board, truth, plan, { ...COARSE_MESH, frames: false })!;
   const { jointMeanC } = run.parts.find((p) => p.ref === ref)!;
   return { ref, timesS: [...run.timesS], readC: [...jointMeanC].map((t) => t + noiseK * normalDraw(random)) };
 }

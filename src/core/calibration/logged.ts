@@ -1,17 +1,19 @@
 import { Matrix, inverse } from 'ml-matrix';
 import {
   COARSE_MESH,
-  EFFICIENCY_SHARE,
+  STATION_UNKNOWNS,
+  doubtDirections,
+  movedBy,
   planSeconds,
   simulateHeat,
-  withMultiplier,
+  unknownsOf,
   type HeatCurves,
   type HeatPlan,
   type Station,
 } from '../heat';
 import { partByRef, type Board } from '../board';
 import { fail, ok, type Result } from '../result';
-import { BEFORE, PROBE_SD_K, type Calibration } from './fit';
+import { PROBE_SD_K, calibrationOf, type Calibration } from './fit';
 
 /** What a thermocouple at a part's joints showed while a plan was run; 0 s is when the air came on. */
 export interface LoggedCurve {
@@ -35,7 +37,8 @@ const EVERY_S = 5;
 /** Copper, contact and place of the probe are not as the board file says, K. Engineering estimate. */
 const MODEL_SD_K = 4;
 const ROUNDS = 2;
-const PROBE_SHARE = 0.02;
+/** A direction is followed so far to see what it does, in its standard deviations. */
+const SLOPE_STEP_SDS = 0.25;
 const LEAST_READINGS = 6;
 /** The runs only need to tell the stations apart, and joints to a kelvin. */
 const COARSE = { ...COARSE_MESH, frames: false };
@@ -57,51 +60,46 @@ export function calibrationFromCurve(
     return fail(
       `Expected readings over at least ${LEAST_READINGS * EVERY_S} s of the plan’s ${planSeconds(plan)} s; got ${readings.length} s.`,
     );
-  const computed = (e: number, m: number): HeatCurves =>
-    simulateHeat(board, { ...withMultiplier(station, m), outletEfficiency: e }, plan, COARSE)!;
+  const directions = doubtDirections(station);
+  const computed = (by: readonly number[]): HeatCurves =>
+    simulateHeat(board, movedBy(station, directions, by), plan, COARSE)!;
   const offs = (run: HeatCurves, at: typeof readings): number[] => {
     const { jointMeanC } = run.parts.find((p) => p.ref === curve.ref)!;
     return at.map(({ atS, readC }) => readC - jointMeanC[atS]);
   };
-  const before = [station.outletEfficiency, station.multiplier];
-  const sds = [EFFICIENCY_SHARE * station.doubt * before[0], station.doubt * before[1]];
   const own = PROBE_SD_K ** 2 + MODEL_SD_K ** 2;
-  let now = before;
-  let covariance = Matrix.diag(sds.map((s) => s ** 2));
-  const first = computed(before[0], before[1]);
+  // How far along each direction, in its standard deviations: nought, with a variance of one, is what was known before.
+  let by = directions.map(() => 0);
+  let variance = Matrix.eye(directions.length);
+  const first = computed(by);
   let here = first;
   for (let round = 0; round < ROUNDS; round++) {
     const off = offs(here, used);
-    const slopes = [0, 1].map((k) => {
-      const by = PROBE_SHARE * now[k];
-      const moved = offs(computed(now[0] + (k === 0 ? by : 0), now[1] + (k === 1 ? by : 0)), used);
-      return moved.map((o, i) => (off[i] - o) / by);
+    const slopes = directions.map((_, k) => {
+      const moved = offs(computed(by.map((v, j) => v + (j === k ? SLOPE_STEP_SDS : 0))), used);
+      return moved.map((o, i) => (off[i] - o) / SLOPE_STEP_SDS);
     });
     const jacobian = new Matrix(slopes).transpose();
-    const precision = Matrix.diag(sds.map((s) => 1 / s ** 2));
-    covariance = inverse(Matrix.add(precision, jacobian.transpose().mmul(jacobian).div(own)));
-    const pull = Matrix.add(
-      jacobian.transpose().mmul(Matrix.columnVector(off)).div(own),
-      precision.mmul(Matrix.columnVector(before.map((b, k) => b - now[k]))),
-    );
-    const step = covariance.mmul(pull).to1DArray();
-    now = now.map((v, k) => v + step[k]);
-    here = computed(now[0], now[1]);
+    const information = jacobian.transpose().mmul(jacobian).div(own);
+    variance = inverse(Matrix.add(Matrix.eye(directions.length), information));
+    const pull = jacobian.transpose().mmul(Matrix.columnVector(off)).div(own).sub(Matrix.columnVector(by));
+    const step = variance.mmul(pull).to1DArray();
+    by = by.map((v, k) => v + step[k]);
+    here = computed(by);
   }
-  const [sdE, sdM] = [Math.sqrt(covariance.get(0, 0)), Math.sqrt(covariance.get(1, 1))];
+  const root = new Matrix(directions).transpose();
+  const known = unknownsOf(station);
+  const shift = root.mmul(Matrix.columnVector(by)).to1DArray();
   return ok({
     residualsK: offs(first, readings).map((offK, i) => ({ atS: readings[i].atS, offK })),
     rmsK: rms(offs(first, readings)),
     rmsAfterK: rms(offs(here, readings)),
-    calibration: {
-      outletEfficiency: { value: now[0], sd: sdE },
-      multiplier: { value: now[1], sd: sdM },
-      spreadDiameters: { value: station.spreadDiameters, sd: BEFORE.spreadDiameters.sd },
-      outletLagS: { value: station.outletLagS, sd: BEFORE.outletLagS.sd },
-      correlation: covariance.get(0, 1) / (sdE * sdM),
-      misfit: rms(offs(here, used)) / Math.sqrt(own),
-      observations: used.length,
-    },
+    calibration: calibrationOf(
+      station,
+      STATION_UNKNOWNS.map((name, i) => known[name] + shift[i]),
+      root.mmul(variance).mmul(root.transpose()).to2DArray(),
+      { misfit: rms(offs(here, used)) / Math.sqrt(own), observations: used.length },
+    ),
   });
 }
 

@@ -1,6 +1,6 @@
 import { demoBoard, demoStations } from '../../../demo/files';
 import { ALLOYS } from '../joints';
-import { aimPlan, simulateHeat, startingPlan, withMultiplier, type Station } from '../heat';
+import { COARSE_MESH, aimPlan, simulateHeat, startingPlan, withMultiplier, type Station } from '../heat';
 import { problemText } from '../result';
 import { calibrationFromMark } from '.';
 
@@ -9,7 +9,7 @@ const [station] = demoStations();
 const { plan } = aimPlan(board, station, startingPlan('U4', 'SAC305', 4));
 
 function moltenS(on: Station): number {
-  const run = simulateHeat(board, on, plan, { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false })!;
+  const run = simulateHeat(board, on, plan, { ...COARSE_MESH, frames: false })!;
   return run.parts.find((p) => p.ref === 'U4')!.jointMinC.findIndex((t) => t >= ALLOYS.SAC305.liquidusC);
 }
 

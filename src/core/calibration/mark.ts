@@ -1,16 +1,19 @@
 import {
   COARSE_MESH,
-  EFFICIENCY_SHARE,
+  STATION_UNKNOWNS,
+  covarianceOf,
   crossing,
+  doubtDirections,
+  movedBy,
   simulateHeat,
-  withMultiplier,
+  unknownsOf,
   type HeatPlan,
   type Station,
 } from '../heat';
 import type { Board } from '../board';
 import { ALLOYS } from '../joints';
 import { fail, ok, type Result } from '../result';
-import { BEFORE, type Calibration } from './fit';
+import { calibrationOf, type Calibration } from './fit';
 
 /** What a real job's mark says: "all joints molten at 41 s". */
 export interface MarkAnswer {
@@ -24,16 +27,13 @@ export interface MarkAnswer {
 /** A hand sees a chip slide within so much of the time, and so many seconds. Engineering estimate. */
 const SEEN_SHARE = 0.05;
 const SEEN_S = 2;
-/** A mark says nothing of entrainment and lag: they keep the spread that they have before any trial. */
-const { spreadDiameters: ENTRAINMENT, outletLagS: LAG } = BEFORE;
-/** Shares by which efficiency and multiplier are moved to see what they do. */
-const PROBE = 0.02;
 /** The moved runs need only the difference. */
 const COARSE = { ...COARSE_MESH, frames: false };
 
 /**
- * One step of the Kalman filter: the mark of a run moves efficiency and multiplier as far as their doubt and the mark's own
- * allow. Refused where the run never melts in the computation: there is no time to compare.
+ * One step of the Kalman filter: the mark of a run moves what is not known of the station as far as its doubt and the mark's own
+ * allow, along the directions of its covariance.
+ * Refused where the run never melts in the computation: there is no time to compare.
  */
 export function calibrationFromMark(board: Board, station: Station, plan: HeatPlan, seenS: number): Result<MarkAnswer> {
   const molten = (on: Station): number | null => {
@@ -46,31 +46,38 @@ export function calibrationFromMark(board: Board, station: Station, plan: HeatPl
     return fail(
       `Expected a plan that melts ${plan.partRef} on this station, to compare with; got one that never does.`,
     );
-  const { outletEfficiency: e, multiplier: m, doubt } = station;
-  const slope = (on: Station, by: number): number => ((molten(on) ?? computedS) - computedS) / by;
-  const bySlope = [
-    slope({ ...station, outletEfficiency: e * (1 + PROBE) }, e * PROBE),
-    slope(withMultiplier(station, m * (1 + PROBE)), m * PROBE),
-  ];
-  const variance = [(EFFICIENCY_SHARE * doubt * e) ** 2, (doubt * m) ** 2];
+  const directions = doubtDirections(station);
+  // Towards a station that melts later or, where that one never does, one that melts earlier.
+  const later = directions.map((_, k) => {
+    const along = (sign: 1 | -1): number | null =>
+      molten(
+        movedBy(
+          station,
+          directions,
+          directions.map((_, j) => (j === k ? sign : 0)),
+        ),
+      );
+    const up = along(1);
+    if (up !== null) return up - computedS;
+    const down = along(-1);
+    return down === null ? 0 : computedS - down;
+  });
   const own = (SEEN_SHARE * seenS) ** 2 + SEEN_S ** 2;
-  const total = own + bySlope[0] ** 2 * variance[0] + bySlope[1] ** 2 * variance[1];
-  const gain = bySlope.map((s, k) => (s * variance[k]) / total);
+  const total = own + later.reduce((sum, l) => sum + l * l, 0);
   const off = seenS - computedS;
-  const after = variance.map((v, k) => v * (1 - gain[k] * bySlope[k]));
-  const shared = -(gain[0] * bySlope[1] * variance[1]);
+  const shared = STATION_UNKNOWNS.map((_, i) => directions.reduce((sum, d, k) => sum + d[i] * later[k], 0));
+  const before = covarianceOf(station);
+  const covariance = before.map((row, i) => row.map((v, j) => v - (shared[i] * shared[j]) / total));
+  const here = unknownsOf(station);
   return ok({
     computedS,
     seenS,
     residualSds: off / Math.sqrt(total),
-    calibration: {
-      outletEfficiency: { value: e + gain[0] * off, sd: Math.sqrt(after[0]) },
-      multiplier: { value: m + gain[1] * off, sd: Math.sqrt(after[1]) },
-      spreadDiameters: { value: station.spreadDiameters, sd: ENTRAINMENT.sd },
-      outletLagS: { value: station.outletLagS, sd: LAG.sd },
-      correlation: shared / Math.sqrt(after[0] * after[1]),
-      misfit: Math.abs(off) / Math.sqrt(total),
-      observations: 1,
-    },
+    calibration: calibrationOf(
+      station,
+      STATION_UNKNOWNS.map((name, i) => here[name] + (shared[i] / total) * off),
+      covariance,
+      { misfit: Math.abs(off) / Math.sqrt(total), observations: 1 },
+    ),
   });
 }

@@ -26,6 +26,12 @@ export const trialSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('threshold'), ...blow, alloyC }),
   z.object({
+    kind: z.literal('fixedPoint'),
+    trueC: z.number().min(-40).max(500),
+    readC: z.number().min(-60).max(600),
+    ambientC: blow.ambientC,
+  }),
+  z.object({
     kind: z.literal('log'),
     ...blow,
     probes: z
@@ -47,7 +53,8 @@ export function calibrated(
   station: Station,
   { calibration, flowLpm }: Omit<CalibrationRecord, 'at' | 'trials'>,
 ): Station {
-  const { outletEfficiency, multiplier, spreadDiameters, outletLagS } = calibration;
+  const { outletEfficiency, multiplier, spreadDiameters, outletLagS, lossShare, flowExponent, covariance } =
+    calibration;
   const others = station.multiplierByFlow.filter((k) => k.flowLpm !== flowLpm);
   const byFlow = [...others, { flowLpm, multiplier: round(multiplier.value) }].sort((a, b) => a.flowLpm - b.flowLpm);
   return {
@@ -56,6 +63,9 @@ export function calibrated(
     outletEfficiency: round(outletEfficiency.value),
     spreadDiameters: round(spreadDiameters.value),
     outletLagS: round(outletLagS.value),
+    lossShare: round(lossShare?.value ?? station.lossShare),
+    efficiencyByFlow: { exponent: round(flowExponent?.value ?? 0), atFlowLpm: calibration.atFlowLpm ?? flowLpm },
+    known: covariance ? { covariance: covariance.map((row) => [...row]) } : null,
     doubt: round(Math.min(0.5, multiplier.sd / multiplier.value)),
   };
 }

@@ -3,7 +3,7 @@ import {
   COARSE_MESH,
   judgeHeat,
   simulateHeat,
-  stationsInDoubt,
+  doubtAxes,
   type HeatGoals,
   type HeatPlan,
   type HeatVerdict,
@@ -28,14 +28,14 @@ export interface DoubtfulWindow {
 
 /**
  * The window of a plan for lifting or clearing, with what the station's doubt makes of it: the same plan on the stations
- * that this one may be, one standard deviation away each. The times differ on a coarse mesh; the usual ones are fine.
+ * that this one may be, one standard deviation either way. The times differ on a coarse mesh; the usual ones are fine.
  */
 export function windowInDoubt(board: Board, station: Station, plan: HeatPlan, goals?: HeatGoals): DoubtfulWindow {
   const judged = (on: Station, mesh: object): HeatVerdict =>
     judgeHeat(board, plan, simulateHeat(board, on, plan, { ...mesh, frames: false })!, goals);
   const verdict = judged(station, {});
   const coarse = judged(station, COARSE_MESH);
-  const others = stationsInDoubt(station).map((on) => judged(on, COARSE_MESH));
+  const others = doubtAxes(station).map((on) => judged(on, COARSE_MESH));
   const from = spread(
     verdict.reachedAtS,
     coarse.reachedAtS,
@@ -56,11 +56,7 @@ export function windowInDoubt(board: Board, station: Station, plan: HeatPlan, go
 /** A station that never gets there leaves the latest moment open. */
 function spread(usualS: number | null, coarseS: number | null, othersS: readonly (number | null)[]): DoubtfulTime {
   if (usualS === null || coarseS === null) return { usualS, earliestS: null, latestS: null };
-  const shifts = othersS.map((s) => (s === null ? null : s - coarseS));
-  const known = shifts.filter((s) => s !== null);
-  return {
-    usualS,
-    earliestS: usualS + Math.min(0, ...known),
-    latestS: known.length < shifts.length ? null : usualS + Math.max(0, ...known),
-  };
+  const known = othersS.filter((s) => s !== null).map((s) => s - coarseS);
+  const sdS = Math.hypot(...known);
+  return { usualS, earliestS: usualS - sdS, latestS: known.length < othersS.length ? null : usualS + sdS };
 }

@@ -41,17 +41,17 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
   const plane = nx * ny;
   const plated = plan.plateSetC !== null;
   const radiation = {
-    top: new Float64Array(plane).fill(BOARD_EMISSIVITY),
-    bottom: new Float64Array(plane).fill(plated ? 0 : BOARD_EMISSIVITY),
-    side: BOARD_EMISSIVITY,
+    top: new Float64Array(plane).fill(station.lossShare * BOARD_EMISSIVITY),
+    bottom: new Float64Array(plane).fill(plated ? 0 : station.lossShare * BOARD_EMISSIVITY),
+    side: station.lossShare * BOARD_EMISSIVITY,
     surroundingsC: plan.ambientC,
   };
   const films: Films = {
     topFilm: new Float64Array(plane),
     topC: new Float64Array(plane).fill(plan.ambientC),
-    bottomFilm: new Float64Array(plane).fill(plated ? PLATE_GAP : BOTTOM_NATURAL),
+    bottomFilm: new Float64Array(plane).fill(plated ? PLATE_GAP : station.lossShare * BOTTOM_NATURAL),
     bottomC: new Float64Array(plane).fill(plan.ambientC),
-    sideFilm: BOTTOM_NATURAL,
+    sideFilm: station.lossShare * BOTTOM_NATURAL,
     sideC: plan.ambientC,
     radiation,
   };
@@ -65,9 +65,9 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
       const yMm = (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2 - focus.yMm;
       const { h, share } = blown(Math.hypot(xMm, yMm));
       const reaches = 1 - (1 - COVER_FACTOR) * cover.share[i];
-      films.topFilm[i] = Math.cbrt((h * reaches) ** 3 + TOP_NATURAL ** 3);
+      films.topFilm[i] = Math.cbrt((h * reaches) ** 3 + (station.lossShare * TOP_NATURAL) ** 3);
       topShare[i] = share;
-      radiation.top[i] += cover.share[i] * (cover.emissivity[i] - BOARD_EMISSIVITY);
+      radiation.top[i] += station.lossShare * cover.share[i] * (cover.emissivity[i] - BOARD_EMISSIVITY);
     }
   }
   return { films, topShare };
@@ -107,7 +107,7 @@ export function airOver(
     nozzleMm,
     heightMm: step.heightMm,
     flowLpm: step.flowLpm,
-    outletC: outletSteadyC(station, step.airSetC, ambientC),
+    outletC: outletSteadyC(station, step.airSetC, step.flowLpm, ambientC),
     ambientC,
     multiplier: multiplierAt(station, step.flowLpm),
     spreadDiameters: station.spreadDiameters,

@@ -6,19 +6,25 @@ export { coversPlan, reduceFamily, type ReducedModel } from './reduced';
 export { ReducedRunner } from './reduced-runner';
 export { simulateHeat, type HeatCurves, type HeatRun } from './simulate';
 export { HeatSolver, type Films } from './solver';
-export { airOver } from './films';
+export { airOver, BOARD_EMISSIVITY, BOTTOM_NATURAL, TOP_NATURAL } from './films';
+export {
+  MODEL_SHARE,
+  PRIOR_SDS,
+  STATION_BOUNDS,
+  STATION_UNKNOWNS,
+  covarianceOf,
+  doubtAxes,
+  doubtDirections,
+  movedBy,
+  spreadOf,
+  unknownsOf,
+  withUnknowns,
+  type StationUnknown,
+  type StationUnknowns,
+} from './doubt';
 export { stepLengths } from './steps';
 export { simulateTestBody, testBodySchema, type TestBody } from './test-body';
-export {
-  EFFICIENCY_SHARE,
-  NOMINAL_STATION,
-  multiplierAt,
-  outletSteadyC,
-  stationSchema,
-  stationsInDoubt,
-  withMultiplier,
-  type Station,
-} from './station';
+export { NOMINAL_STATION, multiplierAt, outletSteadyC, stationSchema, withMultiplier, type Station } from './station';
 export { RAMP_LIMIT_C_PER_S, SMALL_KINDS, crossing, judgeHeat, type HeatVerdict } from './verdict';
 export { evenField } from './field';
 export { applyPlanEdit, planFor, type PlanEdit } from './plan-edit';

@@ -93,7 +93,7 @@ export class ReducedRunner {
       return a.map((v, i) => v + share * (b[i] - v));
     };
     const goals = [
-      step.airSetC === null ? 0 : outletSteadyC(station, step.airSetC, ambientC) - ambientC,
+      step.airSetC === null ? 0 : outletSteadyC(station, step.airSetC, step.flowLpm, ambientC) - ambientC,
       plateGoalC - ambientC,
     ];
     const [outlet, plate] = [between((n) => n.perOutlet), between((n) => n.perPlate)];

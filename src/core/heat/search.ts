@@ -1,17 +1,19 @@
 import type { Board } from '../board';
+import { ALLOYS } from '../joints';
 import { WARMING_STEPS, bestInFamily, polishedInFull, type Tried } from './family';
 import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
 import { COARSE_MESH } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
-import { stationsInDoubt, type Station } from './station';
+import { doubtAxes, spreadOf } from './doubt';
+import type { Station } from './station';
 import { judgeHeat, type HeatVerdict } from './verdict';
 
 export interface FoundPlan extends Margin {
   readonly plan: HeatPlan;
   readonly verdict: HeatVerdict;
-  /** Lowest and highest margin over the stations that this one may be, the dial left as it is, K. */
+  /** The margin less and more one standard deviation of what the station may be, the dial left as it is, K. */
   readonly underDoubtK: readonly [number, number];
   /** Where guards were needed: what the best plan without them would do to the part that needs one, in words. */
   readonly guard?: string;
@@ -170,8 +172,12 @@ function underDoubt(
   const coarse = (on: Station): number =>
     marginOf(judgeHeat(board, plan, simulateHeat(board, on, plan, { ...COARSE_MESH, frames: false })!, goals)).marginK;
   const middle = coarse(station);
-  const margins = stationsInDoubt(station).map((on) => marginK + coarse(on) - middle);
-  return [Math.min(...margins), Math.max(...margins)];
+  const peakK = ALLOYS[plan.alloy].liquidusC - plan.ambientC;
+  const sdK = spreadOf(
+    doubtAxes(station).map((on) => coarse(on) - middle),
+    peakK,
+  );
+  return [marginK - sdK, marginK + sdK];
 }
 
 /** What is tried, setting by setting, the start's own first: what helps most first. Round figures that a hand can follow. */

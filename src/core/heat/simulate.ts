@@ -100,7 +100,8 @@ export function runPlan(
   for (const step of plan.steps) {
     const { films, topShare } = stepFilms(board, mesh, station, plan, step);
     const moving = { ambientC: plan.ambientC, topShare };
-    const outletGoalC = step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, plan.ambientC);
+    const outletGoalC =
+      step.airSetC === null ? plan.ambientC : outletSteadyC(station, step.airSetC, step.flowLpm, plan.ambientC);
     solver.setFilms(films);
     for (const stepS of stepLengths(step.durationS)) {
       follow(air, outletGoalC, plateGoal, station, stepS / 2);

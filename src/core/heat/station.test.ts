@@ -1,4 +1,4 @@
-import { NOMINAL_STATION, multiplierAt, plateSteadyC, stationSchema, stationsInDoubt, withMultiplier } from './station';
+import { NOMINAL_STATION, multiplierAt, outletSteadyC, plateSteadyC, stationSchema, withMultiplier } from './station';
 
 const flows = {
   ...NOMINAL_STATION,
@@ -28,21 +28,27 @@ test('another multiplier moves all flows in the same measure', () => {
   expect(multiplierAt(stronger, 40) / 0.8).toBeCloseTo(1.1, 9);
 });
 
-test('stations in doubt lie a standard deviation off in one parameter each', () => {
-  const apart = stationsInDoubt(NOMINAL_STATION).map((s) => [
-    s.multiplier / NOMINAL_STATION.multiplier - 1,
-    s.outletEfficiency / NOMINAL_STATION.outletEfficiency - 1,
-  ]);
-  expect(apart.map(([m]) => Math.round(1000 * m) / 1000)).toEqual([-0.12, 0, 0.12, 0]);
-  expect(apart.every(([m, e]) => Math.abs(m) > 1e-9 !== Math.abs(e) > 1e-9)).toBe(true);
-});
-
 test('a plate at 235 reaches 226, and never more than its cap (prototype measurement)', () => {
   expect(plateSteadyC(235, 22, 400)).toBeCloseTo(226, 0);
   expect(plateSteadyC(300, 22, 230)).toBe(230);
 });
 
 test('a station of an older bench, without flows of its own, reads as before', () => {
-  const older = Object.fromEntries(Object.entries(NOMINAL_STATION).filter(([name]) => name !== 'multiplierByFlow'));
+  const older = Object.fromEntries(
+    Object.entries(NOMINAL_STATION).filter(
+      ([name]) => !['multiplierByFlow', 'lossShare', 'efficiencyByFlow', 'known'].includes(name),
+    ),
+  );
   expect(stationSchema.parse(older)).toEqual(NOMINAL_STATION);
+});
+
+test('the outlet efficiency goes with the flow to a power, from the flow it holds at, and no outlet is hotter than its dial by a tenth', () => {
+  const falling = { ...NOMINAL_STATION, efficiencyByFlow: { exponent: -0.1, atFlowLpm: 30 } };
+  expect(outletSteadyC(falling, 322, 30, 22)).toBeCloseTo(22 + 0.9 * 300, 9);
+  expect(outletSteadyC(falling, 322, 60, 22)).toBeCloseTo(22 + 0.9 * 2 ** -0.1 * 300, 9);
+  expect(outletSteadyC({ ...falling, efficiencyByFlow: { exponent: -1, atFlowLpm: 30 } }, 322, 3, 22)).toBeCloseTo(
+    22 + 1.1 * 300,
+    9,
+  );
+  expect(outletSteadyC(NOMINAL_STATION, 322, 60, 22)).toBeCloseTo(22 + 0.9 * 300, 9);
 });

@@ -17,6 +17,24 @@ export const stationSchema = z.object({
   nozzlesMm: z.array(z.number().positive()).min(1),
   flowLpm: z.tuple([z.number().positive(), z.number().positive()]),
   setC: z.tuple([z.number(), z.number()]),
+  lossShare: z
+    .number()
+    .min(0.3)
+    .max(3)
+    .default(1)
+    .describe('still air and radiation round the work against what is assumed of them'),
+  efficiencyByFlow: z
+    .object({ exponent: z.number().min(-1).max(1), atFlowLpm: z.number().positive() })
+    .nullable()
+    .default(null)
+    .describe('the outlet efficiency holds at this flow; at others it goes with the flow to this power'),
+  known: z
+    .object({ covariance: z.array(z.array(z.number()).length(6)).length(6) })
+    .nullable()
+    .default(null)
+    .describe(
+      'what a calibration leaves open: covariance of ε, m, spread in diameters, lag in s, loss share and the flow exponent',
+    ),
   /** Radius of the small circle the nozzle is moved in. */
   motionRadiusMm: z.number().min(0).max(10).default(2.5),
   irons: z
@@ -44,6 +62,9 @@ export const NOMINAL_STATION: Station = {
   multiplierByFlow: [],
   spreadDiameters: 3.5,
   outletLagS: 6,
+  lossShare: 1,
+  efficiencyByFlow: null,
+  known: null,
   nozzlesMm: [4, 6, 8, 10],
   flowLpm: [10, 60],
   setC: [100, 480],
@@ -70,22 +91,17 @@ export function plateSteadyC(setC: number, ambientC: number, capC: number): numb
   return Math.min(capC, ambientC + PLATE_REACH * (setC - ambientC));
 }
 
-export const outletSteadyC = (station: Station, setC: number, ambientC: number): number =>
-  ambientC + station.outletEfficiency * (setC - ambientC);
+/** Outlet temperature that a dial settles on at a flow, °C. */
+export const outletSteadyC = (station: Station, setC: number, flowLpm: number, ambientC: number): number =>
+  ambientC + efficiencyAt(station, flowLpm) * (setC - ambientC);
 
-/**
- * The outlet efficiency is known better than the multiplier: a coupon calibration leaves ε within 3.5 % and m within 9.4 % (95 %
- * ranges of the prototype, .82–.88 and .73–.88). The same share is taken of any stated doubt.
- */
-export const EFFICIENCY_SHARE = 0.37;
+/** No outlet is hotter than its dial by more than this. */
+const MOST_EFFICIENCY = 1.1;
 
-/** Stations one standard deviation away in the multiplier and in the outlet efficiency, up and down. */
-export function stationsInDoubt(station: Station): Station[] {
-  const { multiplier: m, outletEfficiency: e, doubt } = station;
-  return [-1, 1].flatMap((sign) => [
-    withMultiplier(station, m * (1 + sign * doubt)),
-    { ...station, outletEfficiency: e * (1 + sign * EFFICIENCY_SHARE * doubt) },
-  ]);
+function efficiencyAt({ outletEfficiency, efficiencyByFlow }: Station, flowLpm: number): number {
+  if (!efficiencyByFlow || flowLpm <= 0) return outletEfficiency;
+  const { exponent, atFlowLpm } = efficiencyByFlow;
+  return Math.min(MOST_EFFICIENCY, outletEfficiency * (flowLpm / atFlowLpm) ** exponent);
 }
 
 /** A station with another multiplier, at all flows in the same measure. */

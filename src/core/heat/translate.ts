@@ -2,7 +2,8 @@ import type { Board } from '../board';
 import { COARSE_MESH } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
 import { simulateHeat } from './simulate';
-import { EFFICIENCY_SHARE, withMultiplier, type Station } from './station';
+import { doubtAxes, spreadOf } from './doubt';
+import type { Station } from './station';
 
 export interface Translation {
   /** For this station: the dials that give the joints the same history. */
@@ -124,12 +125,9 @@ function leastSquares(
   return [(tt * sm - st * tm) / determinant, (ss * tm - st * sm) / determinant];
 }
 
-/** What one standard deviation of the station's multiplier and outlet efficiency does to the hottest moment, K. */
+/** What the station's doubt makes of the hottest moment, one standard deviation, K. */
 function spreadK(board: Board, station: Station, plan: HeatPlan, curve: readonly number[]): number {
   const hottest = curve.indexOf(Math.max(...curve));
   const moved = (other: Station): number => jointCurve(board, other, plan)[hottest] - curve[hottest];
-  return Math.hypot(
-    moved(withMultiplier(station, station.multiplier * (1 + station.doubt))),
-    moved({ ...station, outletEfficiency: station.outletEfficiency * (1 - EFFICIENCY_SHARE * station.doubt) }),
-  );
+  return spreadOf(doubtAxes(station).map(moved));
 }

@@ -7,7 +7,7 @@
  * @throws when a pivot is not positive, that is, when the matrix is not positive definite.
  */
 export function invertSpd(a: Float64Array, n: number): Float64Array {
-  const l = cholesky(a, n);
+  const l = choleskyOf(a, n);
   const inverse = new Float64Array(n * n);
   const column = new Float64Array(n);
   for (let k = 0; k < n; k++) {
@@ -21,7 +21,11 @@ export function invertSpd(a: Float64Array, n: number): Float64Array {
   return inverse;
 }
 
-function cholesky(a: Float64Array, n: number): Float64Array {
+/**
+ * Lower factor L of A = L·Lᵀ, row-major.
+ * @throws when the matrix is not positive definite.
+ */
+export function choleskyOf(a: Float64Array, n: number): Float64Array {
   const l = new Float64Array(n * n);
   for (let j = 0; j < n; j++) {
     let pivot = a[j * n + j];

@@ -1,5 +1,6 @@
 export { betaQuantile } from './beta';
-export { invertSpd } from './cholesky';
+export { chiSquareTail } from './chi-square';
+export { choleskyOf, invertSpd } from './cholesky';
 export { entropyBits } from './entropy';
 export { median } from './median';
 export { WITHIN_SDS, erfc, normalCdf, normalDraw, normalPdf } from './normal';

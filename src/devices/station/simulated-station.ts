@@ -36,6 +36,8 @@ export class SimulatedStation {
       multiplier: 0.55 + 0.5 * random(),
       spreadDiameters: about('spreadDiameters'),
       outletLagS: about('outletLagS'),
+      lossShare: about('lossShare'),
+      flowExponent: about('flowExponent'),
       heatShare: about('heatShare'),
       probeShare: about('probeShare'),
     };

@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
-import { boardsInDoubt, stationsInDoubt } from '@/core/heat';
+import { boardsInDoubt, doubtAxes, spreadOf } from '@/core/heat';
 import { runSideBySide } from '@/workers/heat/side-by-side';
 import type { HeatAnswerOf } from './use-heat-run';
 
 /**
- * The coldest joint of the worked part over the stations that this one may be, one standard deviation either way; and over what
- * the board may be where it was only looked at. Both are independent: their reaches add in squares.
+ * The coldest joint of the worked part over the stations that this one may be, one standard deviation either way; over what the
+ * board may be where it was only looked at; and the model's own error. They are independent: their reaches add in squares.
  */
 export interface DoubtBand {
   readonly of: HeatAnswerOf;
@@ -25,7 +25,7 @@ export function useDoubtBand(run: HeatAnswerOf | undefined): DoubtBand | undefin
     let cancel = (): void => {};
     const timer = setTimeout(() => {
       const request = { board, plan, goals, aim: false, coarse: true };
-      const stations = stationsInDoubt(station);
+      const stations = doubtAxes(station);
       const boards = boardsInDoubt(board);
       const side = runSideBySide([
         ...[station, ...stations].map((on) => ({ ...request, station: on })),
@@ -39,11 +39,14 @@ export function useDoubtBand(run: HeatAnswerOf | undefined): DoubtBand | undefin
         const [middle, ...others] = answers.map((a) => coldest(a.run));
         const full = coldest(run.run);
         // The coarse mesh only says how far the stations are apart.
-        const reach = (from: readonly Float32Array[], pick: (...list: number[]) => number, i: number): number =>
-          from.length === 0 ? 0 : pick(0, ...from.map((o) => o[i] - middle[i]));
         const [byStation, byBoard] = [others.slice(0, stations.length), others.slice(stations.length)];
+        const ofBoard = (pick: (...list: number[]) => number, i: number): number =>
+          pick(0, ...byBoard.map((o) => o[i] - middle[i]));
         const apart = (pick: (...list: number[]) => number, sign: 1 | -1): Float32Array =>
-          full.map((t, i) => t + sign * Math.hypot(reach(byStation, pick, i), reach(byBoard, pick, i)));
+          full.map((t, i) => {
+            const offs = byStation.map((o) => o[i] - middle[i]);
+            return t + sign * spreadOf([...offs, ofBoard(pick, i)], t - plan.ambientC);
+          });
         setBand({ of: run, lowC: apart(Math.min, -1), highC: apart(Math.max, 1) });
       });
     }, IDLE_MS);

@@ -155,10 +155,10 @@ function Trials({ trials, onDrop }: { trials: readonly Trial[]; onDrop: (i: numb
           borderColor="rule"
         >
           <Text fontFamily="mono" fontWeight="700">
-            {trial.setC}
+            {trial.kind === 'fixedPoint' ? '' : trial.setC}
           </Text>
           <Text>{seen(trial)}</Text>
-          <Text fontFamily="mono">{trial.flowLpm}</Text>
+          <Text fontFamily="mono">{trial.kind === 'fixedPoint' ? '' : trial.flowLpm}</Text>
           <PlainButton type="button" aria-label={`Leave out trial ${i + 1}`} onClick={() => onDrop(i)}>
             leave out
           </PlainButton>
@@ -170,7 +170,7 @@ function Trials({ trials, onDrop }: { trials: readonly Trial[]; onDrop: (i: numb
 
 /** The last log over what the found station would have shown. */
 function FittedLogs({ trials, fit }: { trials: readonly Trial[]; fit?: Fit }) {
-  const log = trials.findLast((t) => t.kind === 'log');
+  const log = trials.filter((t) => t.kind === 'log').at(-1);
   const computed = fit?.computed?.at(-1);
   if (!log || !computed) return null;
   const shown = log.probes.map(({ place, readC }) => ({ name: place, readC }));
@@ -184,6 +184,7 @@ function FittedLogs({ trials, fit }: { trials: readonly Trial[]; fit?: Fit }) {
 function seen(trial: Trial): string {
   if (trial.kind === 'melt') return `${trial.alloyC} °C alloy melted after ${trial.seconds.toFixed(1)} s`;
   if (trial.kind === 'threshold') return `${trial.alloyC} °C alloy melts here within two minutes, not lower`;
+  if (trial.kind === 'fixedPoint') return `probe shows ${trial.readC} at ${trial.trueC} °C`;
   return `log of ${trial.probes[0].readC.length - 1} s, ${trial.probes.length} ${trial.probes.length === 1 ? 'probe' : 'probes'}`;
 }
 
