@@ -13,6 +13,14 @@ test('a picture from the simulated microscope is looked over again from its file
   const good = JSON.parse((await cli('balls', 'inspect', HERON, 'U8', sound)).out);
   expect(good).toMatchObject({ part: 'U8', asItIs: true, bridges: [] });
   expect(good.balls).toHaveLength(100);
+  const rows = (await cli('balls', 'inspect', HERON, 'U8', sound, '--rows')).out.trim().split('\n');
+  expect(rows).toHaveLength(100);
+  expect(JSON.parse(rows[0])).toMatchObject({
+    state: 'good',
+    bridged: false,
+    diameterMm: expect.any(Number),
+    diameterSdMm: expect.any(Number),
+  });
   const bad = JSON.parse((await cli('balls', 'inspect', HERON, 'U8', worn)).out);
   expect(bad.asItIs).toBe(false);
   expect(bad.reasons.length).toBeGreaterThan(0);
@@ -23,6 +31,7 @@ test('the pads of a cleaned site from a picture, of any part', async () => {
   expect((await cli('balls', 'picture', HERON, 'U4', file, '--specimen', 'worn', '--site')).code).toBe(0);
   const look = JSON.parse((await cli('balls', 'pads', HERON, 'U4', file)).out);
   expect(look.pads).toHaveLength(41);
+  expect((await cli('balls', 'pads', HERON, 'U4', file, '--rows')).out.trim().split('\n')).toHaveLength(41);
   expect(look.holds).toBe(false);
   expect((await cli('balls', 'pads', HERON, 'U8', file)).err).toContain('Expected a picture of the 100 pads of U8');
 });

@@ -27,7 +27,7 @@ import {
   type ArrayLands,
 } from '../core/joints';
 import { SPECIMENS, coloured, takePadPicture, takePicture, type Specimen } from '../devices/microscope';
-import { InputProblem, print, readBoard, readJson, readPixels } from './input';
+import { InputProblem, print, printRows, readBoard, readJson, readPixels } from './input';
 
 /** From a lifted chip to one that can go down. */
 export function addBallsCommands(root: Command): void {
@@ -67,11 +67,17 @@ export function addBallsCommands(root: Command): void {
   balls
     .command('inspect <board.json> <part> <picture>')
     .description('balls in a PNG or JPEG picture: missing, bridged, sizes, and whether the part can go down')
-    .action((file: string, ref: string, picture: string) => inspect(readBoard(file), ref, picture));
+    .option('--rows', 'one JSON row per site and nothing else')
+    .action((file: string, ref: string, picture: string, { rows }: { rows?: boolean }) =>
+      inspect(readBoard(file), ref, picture, rows),
+    );
   balls
     .command('pads <board.json> <part> <picture>')
     .description('pads of a cleaned site in a PNG or JPEG picture: gone, uneven, joined by solder')
-    .action((file: string, ref: string, picture: string) => lookAtPads(readBoard(file), ref, picture));
+    .option('--rows', 'one JSON row per pad and nothing else')
+    .action((file: string, ref: string, picture: string, { rows }: { rows?: boolean }) =>
+      lookAtPads(readBoard(file), ref, picture, rows),
+    );
   balls
     .command('picture <board.json> <part> <out.png>')
     .description('a picture from the simulated microscope')
@@ -132,7 +138,7 @@ function liftedPads(board: Board, part: Part, text: string): string[] {
   return pins;
 }
 
-function inspect(board: Board, ref: string, file: string): void {
+function inspect(board: Board, ref: string, file: string, rows = false): void {
   const { part, balled, lands } = balledOf(board, ref);
   const seen = inspectBalls(readPicture(file), balled.pattern, balled);
   if (!seen) {
@@ -142,6 +148,15 @@ function inspect(board: Board, ref: string, file: string): void {
     );
   }
   const places = sitesOf(balled.pattern);
+  if (rows) {
+    const bridged = new Set(seen.bridges.flat());
+    return printRows(
+      seen.balls.map(({ verdict: state, diameterMm, diameterSdMm, unclear }, i) => ({
+        ...{ pin: balled.pins[i], column: places[i].x, row: places[i].y },
+        ...{ state, bridged: bridged.has(i), diameterMm, diameterSdMm, unclear },
+      })),
+    );
+  }
   const verdict = judgeReuse(
     seen.balls.map((b, i) => ({
       xMm: places[i].x * balled.pitchMm,
@@ -165,7 +180,7 @@ function inspect(board: Board, ref: string, file: string): void {
   });
 }
 
-function lookAtPads(board: Board, ref: string, file: string): void {
+function lookAtPads(board: Board, ref: string, file: string, rows = false): void {
   const part = partOf(board, ref);
   const pads = sitePads(board.packages[part.package]);
   const seen = inspectPads(readPicture(file), pads);
@@ -175,6 +190,10 @@ function lookAtPads(board: Board, ref: string, file: string): void {
     );
   const bridges = seen.bridges.map(([a, b]) => [pads[a].pin, pads[b].pin] as const);
   const looked = seen.pads.map(({ pin, verdict, unclear }) => ({ pin, state: verdict, unclear }));
+  if (rows) {
+    const bridged = new Set(bridges.flat());
+    return printRows(looked.map((pad) => ({ ...pad, bridged: bridged.has(pad.pin) })));
+  }
   print({ part: part.ref, ...judgePadLook(looked, bridges), pads: looked, bridges });
 }
 

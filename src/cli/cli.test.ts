@@ -264,6 +264,55 @@ test('heat calibrate prints the parameters with their doubt and the trial that w
   expect(found.next).toMatch(/^(find|time) the/);
 });
 
+test('heat simulate prints the curves of parts and named points as CSV; heat body those of a plain plate', async () => {
+  const { out, code } = await cli('heat', 'simulate', HERON, '--part', 'u4', '--csv', '--point', 'far,55,5');
+  expect(code).toBe(0);
+  const [heads, first, ...rows] = out.trim().split('\n');
+  expect(heads).toContain('time_s,"far, °C","');
+  expect(heads).toContain('"U4 coldest joint, °C"');
+  expect(
+    first
+      .split(',')
+      .slice(1)
+      .every((t) => t === '22.000'),
+  ).toBe(true);
+  expect(rows.length).toBeGreaterThan(100);
+  expect((await cli('heat', 'simulate', HERON, '--part', 'u4', '--point', 'far')).err).toMatch(/^Expected --point as/);
+  expect((await cli('heat', 'simulate', HERON, '--part', 'u4', '--point', 'off,500,5')).err).toMatch(
+    /^Expected a point on/,
+  );
+  const body = 'bench/heat/reference/bodies/thin-small-parts.json';
+  const run = await json('heat', 'body', body);
+  expect(run.timesS).toHaveLength(61);
+  expect(run.columns.map((c: { name: string }) => c.name)).toContain('fuse middle');
+  expect((await cli('heat', 'body', body, '--csv')).out.split('\n')[0]).toMatch(/^time_s,"worked coldest, °C"/);
+});
+
+test('heat calibrate with a board and a plan gives the range of its peak; one of them alone is refused', async () => {
+  const { plan } = await json('heat', 'simulate', HERON, '--part', 'u4');
+  const planFile = file('plan.json', plan);
+  const curve = Array.from({ length: 61 }, (_, s) => 22 + 190 * (1 - Math.exp(-s / 30)));
+  const log = {
+    kind: 'log',
+    setC: 350,
+    flowLpm: 30,
+    nozzleMm: 6,
+    heightMm: 12,
+    ambientC: 22,
+    probes: [{ place: 'slug', readC: curve }],
+  };
+  const fixed = { kind: 'fixedPoint', trueC: 100, readC: 99.6, ambientC: 22 };
+  const trials = file('log.json', [log, fixed]);
+  const found = await json('heat', 'calibrate', trials, '--board', HERON, '--plan', planFile);
+  expect(found.covariance).toHaveLength(6);
+  expect(found.fit).toMatchObject({ holds: expect.any(Boolean), chance: expect.any(Number) });
+  expect(found.peak.low95C).toBeLessThan(found.peak.peakC);
+  expect(found.peak.high95C).toBeGreaterThan(found.peak.peakC);
+  expect((await cli('heat', 'calibrate', trials, '--plan', planFile)).err).toMatch(
+    /^Expected --board and --plan together/,
+  );
+});
+
 test('schema', async () => {
   expect(await json('schema', 'board')).toEqual(jsonSchemaOf('board'));
 });

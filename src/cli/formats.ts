@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { boardSchema } from '../core/board';
+import { trialSchema } from '../core/calibration';
 import { packageManifestSchema } from '../core/board-package';
 import { readingSchema, sessionAnswerSchema, sessionLineSchema } from '../core/diagnose';
-import { heatPlanSchema, stationSchema } from '../core/heat';
+import { heatPlanSchema, stationSchema, testBodySchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
 import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
 import { answersSchema } from '../core/sketch';
@@ -16,6 +17,8 @@ export const FORMATS = {
   'session-line': sessionLineSchema,
   'session-answer': sessionAnswerSchema,
   'heat-plan': heatPlanSchema,
+  'test-body': testBodySchema,
+  'station-trials': trialSchema.array(),
   station: stationSchema,
   'image-family': imageFamilySchema,
   'part-type': partTypeSchema,

@@ -72,3 +72,8 @@ export function readJson<T>(file: string, schema: z.ZodType<T>): T {
 export const print = (value: unknown): void => {
   process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 };
+
+/** One JSON object a line. */
+export const printRows = (rows: readonly object[]): void => {
+  process.stdout.write(rows.map((row) => `${JSON.stringify(row)}\n`).join(''));
+};

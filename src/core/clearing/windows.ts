@@ -35,7 +35,7 @@ export function windowInDoubt(board: Board, station: Station, plan: HeatPlan, go
     judgeHeat(board, plan, simulateHeat(board, on, plan, { ...mesh, frames: false })!, goals);
   const verdict = judged(station, {});
   const coarse = judged(station, COARSE_MESH);
-  const others = doubtAxes(station).map((on) => judged(on, COARSE_MESH));
+  const others = doubtAxes(station, plan).map((on) => judged(on, COARSE_MESH));
   const from = spread(
     verdict.reachedAtS,
     coarse.reachedAtS,

@@ -1,6 +1,7 @@
 import { padsOf, partByRef, type Board } from '../board';
 import { ALLOYS } from '../joints';
 import type { HeatPlan } from './plan';
+import { outsideValidity } from './validity';
 import type { HeatCurves } from './simulate';
 import { plateSteadyC, type Station } from './station';
 import { crossing, type HeatVerdict } from './verdict';
@@ -45,6 +46,7 @@ export function adviceOn(
       },
     plateCools(station, plan),
     melting && plan.purpose !== 'reball' && centreLast(board, plan, run, reachC),
+    ...outsideValidity(station, plan).map(({ words }) => ({ words })),
     tooWide(board, plan),
     ...verdict.swimming.slice(0, 3).map((ref) => {
       const atS = crossing(run.timesS, run.parts.find((p) => p.ref === ref)!.jointMaxC, solidusC);

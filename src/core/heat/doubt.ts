@@ -1,5 +1,7 @@
 import { choleskyOf } from '../math';
+import type { HeatPlan } from './plan';
 import { withMultiplier, type Station } from './station';
+import { filmDoubt } from './validity';
 
 /** What is not known of a station for sure, in the order of its covariance. */
 export const STATION_UNKNOWNS = [
@@ -98,18 +100,22 @@ export function movedBy(station: Station, directions: readonly (readonly number[
   return withUnknowns(station, Object.fromEntries(entries) as StationUnknowns);
 }
 
-/** Stations that lie one standard deviation off, one along each direction; what they differ by adds in squares, {@link spreadOf}. */
-export function doubtAxes(station: Station): Station[] {
+/**
+ * Stations that lie one standard deviation off, one along each direction, and one whose film is off by what the plan's air is in
+ * doubt by; what they differ by adds in squares, {@link spreadOf}.
+ */
+export function doubtAxes(station: Station, plan: HeatPlan): Station[] {
   const directions = doubtDirections(station);
   // Without a flow that the efficiency holds at, its exponent changes nothing.
   const told = station.efficiencyByFlow ? directions : directions.slice(0, -1);
-  return told.map((_, k) =>
+  const axes = told.map((_, k) =>
     movedBy(
       station,
       directions,
       directions.map((_, j) => Number(j === k)),
     ),
   );
+  return [...axes, withMultiplier(station, station.multiplier * (1 + filmDoubt(station, plan)))];
 }
 
 /** Keeps a covariance that is all but singular one that can be taken apart; far below any real variance. */

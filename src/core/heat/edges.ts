@@ -58,3 +58,15 @@ export function cellAt(edges: Float64Array, at: number): number {
   while (i < edges.length - 2 && edges[i + 1] < at) i++;
   return i;
 }
+
+/** The two cells whose middles lie round a coordinate, with their shares. */
+export function tapsAt(edges: Float64Array, at: number): [cell: number, share: number][] {
+  const cell = cellAt(edges, at);
+  const other = at < centre(edges, cell) ? cell - 1 : cell + 1;
+  if (other < 0 || other > edges.length - 2) return [[cell, 1]];
+  const share = (at - centre(edges, cell)) / (centre(edges, other) - centre(edges, cell));
+  return [
+    [cell, 1 - share],
+    [other, share],
+  ];
+}

@@ -1,3 +1,4 @@
+import { cellAt, tapsAt } from './edges';
 import type { HeatRun } from './simulate';
 
 /** A frame on an even grid, for drawing: row-major, NaN outside the outline. */
@@ -11,6 +12,27 @@ export interface EvenField {
 interface Taps {
   readonly lower: Int32Array;
   readonly share: Float64Array;
+}
+
+/**
+ * Board surface at one point at every sample of a run, °C, by straight lines between cell centres; the cell's own where a neighbour
+ * lies outside the outline.
+ * @throws when the point is not on the board.
+ */
+export function surfaceAt(run: Pick<HeatRun, 'xEdgesMm' | 'yEdgesMm' | 'frames'>, xMm: number, yMm: number): number[] {
+  const nx = run.xEdgesMm.length - 1;
+  const [x, y] = [cellAt(run.xEdgesMm, xMm), cellAt(run.yEdgesMm, yMm)];
+  const isOn = (edges: Float64Array, at: number): boolean => at >= edges[0] && at <= edges[edges.length - 1];
+  const own = y * nx + x;
+  if (!isOn(run.xEdgesMm, xMm) || !isOn(run.yEdgesMm, yMm) || Number.isNaN(run.frames[0][own]))
+    throw new Error(`Expected a point on the board; got ${xMm}, ${yMm}.`);
+  const taps = tapsAt(run.xEdgesMm, xMm).flatMap(([i, shareX]) =>
+    tapsAt(run.yEdgesMm, yMm).map(([j, shareY]): [number, number] => [j * nx + i, shareX * shareY]),
+  );
+  return run.frames.map((frame) => {
+    const mean = taps.reduce((sum, [cell, share]) => sum + share * frame[cell], 0);
+    return Number.isNaN(mean) ? frame[own] : mean;
+  });
 }
 
 /**

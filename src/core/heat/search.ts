@@ -174,7 +174,7 @@ function underDoubt(
   const middle = coarse(station);
   const peakK = ALLOYS[plan.alloy].liquidusC - plan.ambientC;
   const sdK = spreadOf(
-    doubtAxes(station).map((on) => coarse(on) - middle),
+    doubtAxes(station, plan).map((on) => coarse(on) - middle),
     peakK,
   );
   return [marginK - sdK, marginK + sdK];

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { coverOf, type Point } from './cover';
-import { cellAt, centre, gradedEdges } from './edges';
+import { centre, gradedEdges, tapsAt } from './edges';
 import { layersFor } from './layers';
 import { FINE_MESH, layBody, meshSlab, type Mesh, type MeshOptions } from './mesh';
 import { HeatSolver, type Films } from './solver';
@@ -224,22 +224,10 @@ function probeOf({ name, xMm, yMm, on }: TestBody['probes'][number], mesh: Mesh,
       if (level === on) readers.set(cell % plane, () => solver.faceTempC(face));
     });
   if (readers.size === 0) throw new Error(`Expected a face for probe ${name} (${on}); there is none.`);
-  const taps = tapsOf(xs, xMm).flatMap(([x, shareX]) =>
-    tapsOf(ys, yMm).map(([y, shareY]): [number, number] => [nearestOf(readers, mesh, x, y), shareX * shareY]),
+  const taps = tapsAt(xs, xMm).flatMap(([x, shareX]) =>
+    tapsAt(ys, yMm).map(([y, shareY]): [number, number] => [nearestOf(readers, mesh, x, y), shareX * shareY]),
   );
   return { name, read: () => taps.reduce((sum, [column, share]) => sum + share * readers.get(column)!(), 0) };
-}
-
-/** The two cells whose middles lie round a coordinate, with their shares. */
-function tapsOf(edges: Float64Array, at: number): [cell: number, share: number][] {
-  const cell = cellAt(edges, at);
-  const other = at < centre(edges, cell) ? cell - 1 : cell + 1;
-  if (other < 0 || other > edges.length - 2) return [[cell, 1]];
-  const share = (at - centre(edges, cell)) / (centre(edges, other) - centre(edges, cell));
-  return [
-    [cell, 1 - share],
-    [other, share],
-  ];
 }
 
 function nearestOf(

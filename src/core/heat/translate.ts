@@ -129,5 +129,5 @@ function leastSquares(
 function spreadK(board: Board, station: Station, plan: HeatPlan, curve: readonly number[]): number {
   const hottest = curve.indexOf(Math.max(...curve));
   const moved = (other: Station): number => jointCurve(board, other, plan)[hottest] - curve[hottest];
-  return spreadOf(doubtAxes(station).map(moved));
+  return spreadOf(doubtAxes(station, plan).map(moved));
 }

@@ -25,7 +25,7 @@ export function useDoubtBand(run: HeatAnswerOf | undefined): DoubtBand | undefin
     let cancel = (): void => {};
     const timer = setTimeout(() => {
       const request = { board, plan, goals, aim: false, coarse: true };
-      const stations = doubtAxes(station);
+      const stations = doubtAxes(station, plan);
       const boards = boardsInDoubt(board);
       const side = runSideBySide([
         ...[station, ...stations].map((on) => ({ ...request, station: on })),

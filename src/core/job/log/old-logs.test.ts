@@ -61,8 +61,12 @@ test('old names of kinds and answers have the field’s terms', () => {
 
 test('an old job folds to what the same job folds to now', () => {
   for (const job of demoJobs()) {
-    const old = foldJob(eventsOf(demo[job.number]));
-    const now = foldJob(job.events.map((body, i) => ({ ...(demo[job.number].rows[i] as JobEvent), body })));
+    const stored = eventsOf(demo[job.number]);
+    const old = foldJob(stored);
+    // A heat plan was aimed and judged by the solver of its time: it stays as it was kept.
+    const now = foldJob(
+      job.events.map((body, i) => ({ ...stored[i], body: body.kind === 'heatPlan' ? stored[i].body : body })),
+    );
     expect(old).toEqual(now);
   }
 });
