@@ -21,6 +21,7 @@ const boards = asked > 0 ? Number(process.argv[asked + 1]) : undefined;
 
 runBundled('heat/solver.ts');
 runBundled('heat/calibration.ts');
+runBundled('heat/stations.ts');
 runBundled('heat/planner.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/pads.ts');

@@ -281,7 +281,10 @@ test('heat simulate prints the curves of parts and named points as CSV; heat bod
   expect((await cli('heat', 'simulate', HERON, '--part', 'u4', '--point', 'off,500,5')).err).toMatch(
     /^Expected a point on/,
   );
-  const body = 'bench/heat/reference/bodies/thin-small-parts.json';
+  const body = file(
+    'body.json',
+    JSON.parse(readFileSync('src/core/heat/tests/finite-elements/thin-small-parts.json', 'utf8')).body,
+  );
   const run = await json('heat', 'body', body);
   expect(run.timesS).toHaveLength(61);
   expect(run.columns.map((c: { name: string }) => c.name)).toContain('fuse middle');

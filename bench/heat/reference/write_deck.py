@@ -1,8 +1,8 @@
-"""Writes the CalculiX deck of a test body, the same JSON that `heat body` takes.
+"""Writes the CalculiX deck of a test body, the same JSON that `heat body` takes, from a case file of the solver's tests.
 
-    python3 write_deck.py bodies/NAME.json 0.5 0.25 > NAME.inp     finest cell and step, mm and s
-    ccx NAME                                                        CalculiX 2.20 (Debian package calculix-ccx)
-    python3 read_result.py bodies/NAME.json NAME.dat                one row per ten seconds, one column per probe
+    python3 write_deck.py CASE.json 0.9 0.25 > fine.inp     finest cell and step, mm and s; again with 0.5 as coarse.inp
+    ccx fine                                                CalculiX 2.20 (Debian package calculix-ccx); minutes
+    python3 read_result.py CASE.json coarse.dat fine.dat    puts the probes into the case file
 
 Linear bricks whose edges follow the blocks and the probes; eight layers through the plate, thin ones on top, six through every block height, and a thin layer of
 its own where a block has a contact conductance. Units in the deck: mm, s, K, mJ, mW; so k in mW/mmK, heat capacity in
@@ -11,7 +11,7 @@ mJ/mm3K, film in mW/mm2K.
 import json
 import sys
 
-body = json.load(open(sys.argv[1]))
+body = json.load(open(sys.argv[1]))["body"]
 cell, step = float(sys.argv[2]), float(sys.argv[3])
 plate, blocks = body["plate"], body["blocks"]
 PLATE_LAYERS, BLOCK_LAYERS, NEAR, FAR, CONTACT_MM = 8, 6, 3.0, 4.0, 0.05

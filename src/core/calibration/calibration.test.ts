@@ -161,6 +161,70 @@ test('taken over, a calibration becomes the station’s parameters and doubt at 
   expect(driftOf(calibration, calibration).real).toBe(false);
 });
 
+describe('a probe that reads low', () => {
+  const low = { ...TRUTH, probeShare: 0.95 };
+  const curves = blowCoupon(NOMINAL_STATION, low, { ...DEFAULT_BLOW, durationS: 60 });
+  const shown = (list: Float64Array): number[] => [...list].map((t) => 22 + 0.95 * (t - 22));
+  const log: Trial = {
+    kind: 'log',
+    ...DEFAULT_BLOW,
+    probes: [
+      { place: 'slug', readC: shown(curves.slug) },
+      { place: 'far', readC: shown(curves.far) },
+    ],
+  };
+  const point = (trueC: number): Trial => ({
+    kind: 'fixedPoint',
+    trueC,
+    readC: 22 + 0.95 * (trueC - 22),
+    ambientC: 22,
+  });
+
+  test('makes the station look cooler, within the doubt that is stated; fixed points put it right', () => {
+    const alone = fitted([log]);
+    const pinned = fitted([log, point(100), point(183)]);
+    expect(alone.outletEfficiency.value).toBeLessThan(0.84);
+    expect(Math.abs(alone.outletEfficiency.value - 0.85)).toBeLessThan(1.96 * alone.outletEfficiency.sd);
+    expect(Math.abs(pinned.outletEfficiency.value - 0.85)).toBeLessThan(0.012);
+    expect(pinned.outletEfficiency.sd).toBeLessThan(0.6 * alone.outletEfficiency.sd);
+    expect(alone.fit).toMatchObject({ holds: true });
+  });
+
+  test('fixed points alone say nothing of a station', () => {
+    const fit = fitStation(NOMINAL_STATION, [point(100)]);
+    expect(!fit.ok && problemText(fit.problems)).toMatch(/^Expected at least one trial with air/);
+  });
+});
+
+describe('the test of fit', () => {
+  const curves = blowCoupon(NOMINAL_STATION, TRUTH, { ...DEFAULT_BLOW, durationS: 60 });
+  const log = (share: number): Trial => ({
+    kind: 'log',
+    ...DEFAULT_BLOW,
+    probes: [{ place: 'slug', readC: [...curves.slug].map((t) => 22 + share * (t - 22)) }],
+  });
+
+  test('holds for exact trials', () => {
+    const { fit } = fitted([log(1), ...melt(350, 183), ...melt(400, 217)]);
+    expect(fit).toMatchObject({ holds: true });
+    expect(fit!.chance).toBeGreaterThan(0.5);
+  });
+
+  test('names the assumption that broke, and the trials that contradict one another', () => {
+    // The coupon melts as it should; the probe reads a third low, far beyond what probes do.
+    const { fit } = fitted([log(0.66), ...melt(350, 138), ...melt(350, 183), ...melt(400, 217), threshold(183)]);
+    expect(fit!.holds).toBe(false);
+    expect(fit!.broken).toMatch(/^It would fit if the probe reads (6|7)\d % of the true rise\.$/);
+    const late = melt(400, 217).map((t) => (t.kind === 'melt' ? { ...t, seconds: 2.2 * t.seconds } : t));
+    const early = melt(350, 138).map((t) => (t.kind === 'melt' ? { ...t, seconds: 0.4 * t.seconds } : t));
+    const torn = fitted([log(1), ...late, ...early, threshold(183)]).fit!;
+    expect(torn.holds).toBe(false);
+    expect(torn.contradicting).toMatch(
+      /138 °C alloy timed at 350 speaks for a hotter station, the 217 °C alloy timed at 400 for a cooler/,
+    );
+  });
+});
+
 test('a trial that makes no sense is refused', () => {
   expect(trialSchema.safeParse({ kind: 'melt', ...DEFAULT_BLOW, alloyC: 183, seconds: 0 }).success).toBe(false);
   expect(trialSchema.safeParse({ kind: 'melt', ...DEFAULT_BLOW, setC: 900, alloyC: 183, seconds: 30 }).success).toBe(

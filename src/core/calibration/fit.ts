@@ -95,8 +95,8 @@ const NAMES = Object.keys(BEFORE) as (keyof Unknowns)[];
 /** Physical bounds. */
 const BOUNDS: Record<keyof Unknowns, readonly [number, number]> = {
   ...STATION_BOUNDS,
-  heatShare: [0.8, 1.2],
-  probeShare: [0.9, 1.1],
+  heatShare: [0.5, 2],
+  probeShare: [0.5, 1.5],
 };
 /** An unknown is moved by so much of itself to see what it does, and at least by so much. */
 const PROBE_SHARE = 0.01;

@@ -29,6 +29,7 @@ import {
 } from '@/ui';
 import { LogCurves } from '@/drawings/log-curves';
 import { keepCalibration } from './actions';
+import { FixedPointForm } from './fixed-point-form';
 import { LoggerPart } from './logger-part';
 import type { KnownStation } from './queries';
 import { TrialForm } from './trial-form';
@@ -100,6 +101,11 @@ export function StationSheet({ station, history, simulators }: KnownStation & { 
           onTrial={add}
           onProblem={setProblem}
         />
+        <Text fontSize="14px" color="quiet" mt="2">
+          A probe on a surface reads some per cent of the rise low. Ice or boiling water, or an alloy that melts under
+          it, tells by how much.
+        </Text>
+        <FixedPointForm ambientC={blow.ambientC} onTrial={add} onProblem={setProblem} />
         <Text fontWeight="700" mt="4">
           With the melt coupon
         </Text>
@@ -217,6 +223,7 @@ function FitPart({ station, fit, trials, busy, onKeep }: FitPartProps) {
           <Text fontSize="14px" mt="1" mb="2">
             {changeWords(station, fit.calibration)}
           </Text>
+          <FitNote fit={fit.calibration.fit} />
           <MainButton type="button" disabled={busy} onClick={onKeep}>
             Take it over
           </MainButton>
@@ -232,24 +239,30 @@ const FitFigures = ({ calibration: c }: { calibration: Calibration }) => (
     <FigureLine name="Film m" value={range(c.multiplier)} />
     <FigureLine name="Entrainment" value={range(c.spreadDiameters)} />
     <FigureLine name="Lag, s" value={range(c.outletLagS)} />
+    {c.lossShare && <FigureLine name="Losses, of 1" value={range(c.lossShare)} />}
     <FigureLine
       name="Residuals, of 1"
       value={c.misfit.toFixed(1)}
-      colour={c.misfit > MISFIT_LIMIT ? 'amberText' : 'ink'}
+      colour={c.fit?.holds === false ? 'amberText' : 'ink'}
     />
   </>
 );
 
-/** Residuals twice what noise explains point to something the model does not have. Engineering estimate. */
-const MISFIT_LIMIT = 2;
+/** Whether the trials can have come from one station, and what broke where they cannot. */
+function FitNote({ fit }: { fit: Calibration['fit'] }) {
+  if (!fit || fit.holds) return null;
+  return (
+    <Text role="note" fontSize="14px" borderLeft="3px solid" borderColor="amber" pl="3" mb="3">
+      These trials do not fit one station as it is taken to be. {fit.broken} {fit.contradicting}
+    </Text>
+  );
+}
 
-function changeWords(station: Station, { outletEfficiency, multiplier, misfit }: Calibration): string {
+function changeWords(station: Station, { outletEfficiency, multiplier }: Calibration): string {
   const e = 100 * (outletEfficiency.value / station.outletEfficiency - 1);
   const m = 100 * (multiplier.value / station.multiplier - 1);
   const signed = (x: number): string => `${x >= 0 ? '+' : '−'}${Math.abs(x).toFixed(0)} %`;
-  const doubt =
-    misfit > MISFIT_LIMIT ? ' The residuals are large: probe loose, coupon warm at the start, or another nozzle?' : '';
-  return `Against the figures in use: ε ${signed(e)}, m ${signed(m)}.${doubt}`;
+  return `Against the figures in use: ε ${signed(e)}, m ${signed(m)}.`;
 }
 
 function HistoryPart({ history }: { history: readonly CalibrationRecord[] }) {
