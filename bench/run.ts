@@ -24,6 +24,7 @@ runBundled('heat/calibration.ts');
 runBundled('heat/stations.ts');
 runBundled('heat/planner.ts');
 runBundled('inspect/balls.ts');
+runBundled('inspect/strangers.ts');
 runBundled('inspect/pads.ts');
 runBundled('checksum/find.ts');
 runBundled('learned/coverage.ts');

@@ -99,6 +99,7 @@ export async function byCircleTransform(): Promise<Transform> {
       bridges: [],
       crumbs: [],
       usualMm: sizes.ball * pitchMm,
+      sizeInDoubt: false,
     };
   };
 }

@@ -177,6 +177,7 @@ function inspect(board: Board, ref: string, file: string, rows = false): void {
     })),
     bridges: seen.bridges.map((pair) => pair.map((i) => balled.pins[i])),
     crumbs: seen.crumbs.length,
+    ...{ usualMm: seen.usualMm, sizeInDoubt: seen.sizeInDoubt },
   });
 }
 

@@ -183,7 +183,10 @@ export class HeatSolver {
   /** One step of `stepS` seconds. Returns what the faces gave back at its start, W. */
   step(stepS: number): number {
     if (this.radiation) {
-      if (this.sinceRadiatedS > RADIATION_HOLDS_S) this.stale = 'conductances';
+      if (this.sinceRadiatedS > RADIATION_HOLDS_S) {
+        this.close();
+        this.stale = 'conductances';
+      }
       if (this.sinceFactoredS > FACTORS_HOLD_S) this.factored.clear();
       this.sinceRadiatedS += stepS;
       this.sinceFactoredS += stepS;

@@ -28,7 +28,7 @@ describe.each(cases)('a body solved by finite elements, $name (CalculiX; source 
   test('heat balances', () => expect(run.energyError).toBeLessThan(1e-3));
 });
 
-const [{ body: plain }] = cases;
+const { body: plain } = cases.find((c) => c.name === 'thin-small-parts')!;
 
 test('layers, steps and cells matter: three even layers are further off than what is chosen', () => {
   const { body, rows } = cases.find((c) => c.name === 'two-off-centre')!;

@@ -7,6 +7,7 @@ import { findPattern, pitchOf } from './find';
 import { fitHomography, inverse, mapPoint, scaled, type Homography, type Point } from './homography';
 import { compareFaces, type Face } from './shading-correlation';
 import { neighbourPairs, sitesOf, type Site, type SitePattern } from './pattern';
+import { sizesOf } from './sizing';
 import { shrunk, type GreyPicture } from './picture';
 
 export type BallVerdict = 'good' | 'missing' | 'small' | 'large' | 'beside';
@@ -35,6 +36,8 @@ export interface Inspection {
   readonly crumbs: readonly Point[];
   /** Median diameter of the balls that are there. */
   readonly usualMm: number;
+  /** True where they measure so unlike the balls that belong there that it may be the light or another size of ball. */
+  readonly sizeInDoubt: boolean;
 }
 
 export interface BallLimits {
@@ -62,6 +65,10 @@ const PADS_BY_SIZE = [
 /** An edge seen on fewer rays is left to the eye. */
 const LEAST_SUPPORT = 0.6;
 const SOUND_SUPPORT = 0.8;
+/** So near to the usual size, relative, an edge all round is not a pad's. */
+const LIKE_OTHERS = 0.07;
+/** A wrong size is said from so many standard deviations beyond the limit on; nearer, it is left to the eye. */
+const SAID_FROM_SDS = 1.5;
 /** A ring of light ends at 0.7 of the ball's radius; the edge beyond it counts from three quarters of what is usual. */
 const RING_SHARE = 0.74;
 const USUAL_SHARE = 0.1;
@@ -102,8 +109,19 @@ export function inspectBalls(
   );
   const there = outlines.filter((_, i) => faces[i].shadingCorrelation >= LEAST_LIKENESS);
   if (there.length === 0) return undefined;
-  const usual = median(there.map((o) => o.radius)) + shift;
-  const balls = sites.map((site, i) => inspectBall(site, outlines[i], faces[i], { shift, usual, size, limits }));
+  const isThere = new Set(there);
+  const sizing = sizesOf(
+    outlines.map((o, i) => ({
+      at: sites[i],
+      radius: o.radius + shift,
+      sd: o.radiusSd,
+      sound: isThere.has(o) && o.support > LEAST_SUPPORT,
+    })),
+    expected,
+  );
+  const balls = sites.map((site, i) =>
+    inspectBall(site, outlines[i], faces[i], { ...sizing.radii[i], usual: sizing.usual, size, limits }),
+  );
   const bridges = neighbourPairs(sites).filter(
     ([a, b]) =>
       balls[a].verdict !== 'missing' &&
@@ -117,7 +135,8 @@ export function inspectBalls(
     balls,
     bridges,
     crumbs: findCrumbs(near, h, pattern, sites, outlines, bridges, solder),
-    usualMm: 2 * usual * size.pitchMm,
+    usualMm: 2 * sizing.usual * size.pitchMm,
+    sizeInDoubt: sizing.inDoubt,
   };
 }
 
@@ -166,22 +185,36 @@ function inspectBall(
   outline: Outline,
   face: Face,
   {
-    shift,
+    radius,
+    sd,
+    ownSd,
     usual,
     size,
     limits,
-  }: { shift: number; usual: number; size: { readonly pitchMm: number }; limits: BallLimits },
+  }: {
+    radius: number;
+    sd: number;
+    ownSd: number;
+    usual: number;
+    size: { readonly pitchMm: number };
+    limits: BallLimits;
+  },
 ): InspectedBall {
-  const radius = outline.radius + shift;
   const offset = { x: outline.centre.x - site.x, y: outline.centre.y - site.y };
   const share = radius / usual - 1;
+  // An edge all round where the others have theirs is a ball's, whatever its shading: left to the eye.
+  const likeOthers = outline.support > SOUND_SUPPORT && Math.abs(share) < LIKE_OTHERS;
   // Where light dazzles only the size tells a ball from its pad.
   const gone =
-    (face.shadingCorrelation < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE)) ||
-    PADS_BY_SIZE.some((pad) => share < pad.share && face.shadingCorrelation < pad.shadingCorrelation);
+    !likeOthers &&
+    ((face.shadingCorrelation < LEAST_LIKENESS && (!face.dazzled || share < PAD_SHARE)) ||
+      PADS_BY_SIZE.some((pad) => share < pad.share && face.shadingCorrelation < pad.shadingCorrelation));
+  const beyond = Math.abs(share) - limits.sizeShare;
+  // Said of a size only what the doubt against the other balls leaves.
+  const open = SAID_FROM_SDS * (ownSd / usual);
   const verdict = gone
     ? 'missing'
-    : Math.abs(share) > limits.sizeShare
+    : beyond > open
       ? share < 0
         ? 'small'
         : 'large'
@@ -192,12 +225,14 @@ function inspectBall(
     ...site,
     verdict,
     diameterMm: 2 * radius * size.pitchMm,
-    diameterSdMm: 2 * outline.radiusSd * size.pitchMm,
+    diameterSdMm: 2 * sd * size.pitchMm,
     offsetMm: { x: offset.x * size.pitchMm, y: offset.y * size.pitchMm },
     brightness: face.brightness,
     unclear:
       (face.dazzled && face.shadingCorrelation < DAZZLED_CLEAR) ||
       Math.abs(face.shadingCorrelation - LEAST_LIKENESS) < UNCLEAR_LIKENESS ||
+      (likeOthers && face.shadingCorrelation < LEAST_LIKENESS) ||
+      (!gone && Math.abs(beyond) < open) ||
       outline.support < LEAST_SUPPORT,
   };
 }

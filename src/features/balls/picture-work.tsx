@@ -23,6 +23,8 @@ interface Look {
   readonly width: number;
   readonly height: number;
   readonly seen: Seen;
+  /** What the balls seem to measure where that is so unlike what belongs there that light and size cannot be told apart. */
+  readonly unlikeMm?: number;
 }
 
 type Seen = Pick<BallInspection, 'toPicture' | 'mmPerPx' | 'balls' | 'bridges' | 'crumbs'>;
@@ -60,7 +62,10 @@ function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
     onSeen: (reply, file) => {
       if (reply.kind !== 'seen') return;
       const { inspection, width, height } = reply;
-      setLook({ src: URL.createObjectURL(file), file, width, height, seen: seenOf(inspection, balled) });
+      const { sizeInDoubt, usualMm } = inspection;
+      const seen = seenOf(inspection, balled);
+      const unlikeMm = sizeInDoubt ? usualMm : undefined;
+      setLook({ src: URL.createObjectURL(file), file, width, height, seen, unlikeMm });
     },
   });
   const pick = (pin: string): void => {
@@ -108,6 +113,12 @@ function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
           />
           <Box>
             <Reasons verdict={verdict} crumbs={look.seen.crumbs.length} />
+            {look.unlikeMm !== undefined && (
+              <Text role="note" fontSize="14px" borderLeft="3px solid" borderColor="amber" pl="3" mt="2">
+                The balls look unlike {balled.ballMm} mm ones, beyond what light and focus do: measure one, or take the
+                picture with softer light.
+              </Text>
+            )}
             <Box h="130px" my="3">
               <DiameterBars
                 diametersMm={look.seen.balls.filter((b) => b.state !== 'missing').map((b) => b.diameterMm)}

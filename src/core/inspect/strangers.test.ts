@@ -1,0 +1,38 @@
+import { seededRandom } from '../math';
+import { inspectBalls } from '.';
+import { strangerScene, type Rim } from './tests/stranger';
+
+const PITCH_MM = 0.5;
+
+/** A sample of bench/inspect/strangers.ts: pictures whose shading no number of the inspection was found on. */
+test.each<Rim>(['dark', 'bright'])(
+  'pictures of another make with %s rims: no ball falsely missing, sizes without bias, doubts that hold',
+  (rim) => {
+    let [sites, falselyMissing, falseSize, gone, found, inside] = [0, 0, 0, 0, 0, 0];
+    const errors: number[] = [];
+    for (const seed of [2, 5, 8, 11, 14, 17]) {
+      const scene = strangerScene(seededRandom(seed), rim);
+      const seen = inspectBalls(scene.picture, scene.pattern, { pitchMm: PITCH_MM, ballMm: scene.nominal * PITCH_MM })!;
+      scene.balls.forEach((diameter, i) => {
+        const { verdict, unclear, diameterMm, diameterSdMm } = seen.balls[i];
+        sites += 1;
+        if (diameter === null) {
+          gone += 1;
+          found += Number(verdict === 'missing' || unclear);
+          return;
+        }
+        falselyMissing += Number(verdict === 'missing' && !unclear);
+        falseSize += Number((verdict === 'small' || verdict === 'large') && !unclear);
+        if (verdict === 'missing') return;
+        errors.push(diameterMm / (diameter * PITCH_MM) - 1);
+        inside += Number(Math.abs(diameterMm - diameter * PITCH_MM) <= 2 * diameterSdMm);
+      });
+    }
+    expect(gone).toBeGreaterThan(5);
+    expect(found / gone).toBeGreaterThanOrEqual(0.9);
+    expect(falselyMissing).toBe(0);
+    expect(falseSize / sites).toBeLessThan(0.02);
+    expect(Math.abs(errors.reduce((a, b) => a + b, 0) / errors.length)).toBeLessThan(0.01);
+    expect(inside / errors.length).toBeGreaterThan(0.92);
+  },
+);
