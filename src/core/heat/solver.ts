@@ -101,10 +101,11 @@ export class HeatSolver {
   private radiation?: Radiation;
   private sinceFactoredS = 0;
   /** Films or temperatures have changed since the faces' conductances were made. */
-  private stale: 'conductances' | 'air' | 'nothing' = 'conductances';
+  private stale: 'conductances' | 'air' | 'tops' | 'nothing' = 'conductances';
   private sinceRadiatedS = 0;
-  /** What the air gives to a board at 0 °C, W. */
-  private supplied = 0;
+  /** What the air gives to a board at 0 °C, W: through the tops, and through all else. */
+  private suppliedTopsW = 0;
+  private suppliedRestW = 0;
   /** A step whose heat is known when it is known what the faces give back after it. */
   private open?: { readonly stepS: number; readonly suppliedW: number; readonly lostW: number };
   private readonly ledger = { inJ: 0, turnoverJ: 0 };
@@ -176,8 +177,10 @@ export class HeatSolver {
   setAir(air: MovingAir, riseK: number, bottomC: number): void {
     const { tops, bottoms, columns, airC } = this.faces;
     for (let k = 0; k < tops; k++) airC[k] = air.ambientC + riseK * air.topShare[columns[k]];
+    if (this.stale === 'nothing') this.stale = 'tops';
+    if (airC[tops] === bottomC) return;
     airC.fill(bottomC, tops, tops + bottoms);
-    if (this.stale === 'nothing') this.stale = 'air';
+    if (this.stale === 'tops') this.stale = 'air';
   }
 
   /** One step of `stepS` seconds. Returns what the faces gave back at its start, W. */
@@ -217,7 +220,9 @@ export class HeatSolver {
   /** Brings what the kernel knows of the faces up to the films, the air and, where they radiate, the temperatures as they are. */
   private exchangeNow(): void {
     if (this.stale === 'conductances') this.conductancesAnew();
-    if (this.stale !== 'nothing') this.airAnew();
+    const { tops, cells } = this.faces;
+    if (this.stale !== 'nothing') this.suppliedTopsW = this.airAnew(0, tops);
+    if (this.stale === 'conductances' || this.stale === 'air') this.suppliedRestW = this.airAnew(tops, cells.length);
     this.stale = 'nothing';
   }
 
@@ -246,16 +251,17 @@ export class HeatSolver {
     this.sinceRadiatedS = 0;
   }
 
-  /** The temperature that each face exchanges with. */
-  private airAnew(): void {
+  /** The temperatures that some faces exchange with. Returns what they would give to a board at 0 °C, W. */
+  private airAnew(from: number, end: number): number {
     const { airC, viaFilm, viaRadiationC } = this.faces;
     const { faceAir, faceC } = this.arrays;
     let sum = 0;
-    for (let k = 0; k < faceC.length; k++) {
-      faceC[k] = viaFilm[k] * airC[k] + viaRadiationC[k];
-      sum += faceAir[k] * faceC[k];
+    for (let k = from; k < end; k++) {
+      const behind = viaFilm[k] * airC[k] + viaRadiationC[k];
+      faceC[k] = behind;
+      sum += faceAir[k] * behind;
     }
-    this.supplied = sum;
+    return sum;
   }
 
   /**
@@ -301,7 +307,7 @@ export class HeatSolver {
 
   suppliedW(): number {
     this.exchangeNow();
-    return this.supplied;
+    return this.suppliedTopsW + this.suppliedRestW;
   }
 
   lostW(): number {
