@@ -28,7 +28,7 @@ export const PRIOR_SDS = { spreadDiameters: 0.5, outletLagS: 1.5, lossShare: 0.1
 const EFFICIENCY_SHARE = 0.37;
 
 /** What the model itself is off by, as a share of the rise above the room, one standard deviation. Engineering estimate. */
-export const MODEL_SHARE = 0.01;
+const MODEL_SHARE = 0.01;
 
 export const unknownsOf = (station: Station): StationUnknowns => ({
   outletEfficiency: station.outletEfficiency,

@@ -8,7 +8,6 @@ export { simulateHeat, type HeatCurves, type HeatRun } from './simulate';
 export { HeatSolver, type Films } from './solver';
 export { airOver, BOARD_EMISSIVITY, BOTTOM_NATURAL, TOP_NATURAL } from './films';
 export {
-  MODEL_SHARE,
   PRIOR_SDS,
   STATION_BOUNDS,
   STATION_UNKNOWNS,
@@ -23,7 +22,7 @@ export {
   type StationUnknowns,
 } from './doubt';
 export { stepLengths } from './steps';
-export { simulateTestBody, testBodySchema, type TestBody } from './test-body';
+export { simulateTestBody, testBodySchema } from './test-body';
 export { NOMINAL_STATION, multiplierAt, outletSteadyC, stationSchema, withMultiplier, type Station } from './station';
 export { RAMP_LIMIT_C_PER_S, SMALL_KINDS, crossing, judgeHeat, type HeatVerdict } from './verdict';
 export { evenField, surfaceAt } from './field';

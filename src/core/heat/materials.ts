@@ -1,4 +1,6 @@
 import type { Board } from '../board';
+import { airConductivity } from './air';
+import { STEFAN_BOLTZMANN } from './constants';
 
 /** Copper and glass-epoxy, W/m·K. Source: handbook values; the mixture rule is standard (parallel in the plane). */
 export const COPPER_K = 385;
@@ -38,6 +40,19 @@ export function jointLayerConductance(options: { ballMm?: number; underfilled: b
   const standoffM = standoffOf(options.ballMm);
   const between = options.underfilled ? UNDERFILL_K : AIR_GAP_K;
   return (SOLDER_SHARE * SOLDER_K + (1 - SOLDER_SHARE) * between) / standoffM;
+}
+
+/** Boards and parts facing one another across a gap, both of emissivity 0.9, at rework temperature: 4·σ·T³/(2/ε − 1), W/m²K. */
+const ACROSS_GAP = (4 * STEFAN_BOLTZMANN * 423 ** 3) / (2 / 0.9 - 1);
+const GAP_AIR_C = 150;
+/** Air is never thinner than this under another board, mm: what stands there does not quite touch. Engineering estimate. */
+const LEAST_AIR_MM = 0.05;
+
+/** Conductance per area between two boards, W/m²K: air and radiation, over a part of a height where one stands there. */
+export function gapConductance(gapMm: number, partMm = 0): number {
+  const airMm = Math.max(LEAST_AIR_MM, gapMm - partMm);
+  const open = airConductivity(GAP_AIR_C) / (airMm / 1000) + ACROSS_GAP;
+  return 1 / (1 / open + partMm / 1000 / MOULD_K);
 }
 
 const standoffOf = (ballMm: number | undefined): number => (ballMm ? (ballMm / 1000) * 0.65 : LEADLESS_STANDOFF_M);

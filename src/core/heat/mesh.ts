@@ -9,16 +9,16 @@ import {
   MOULD_HEAT_CAPACITY,
   MOULD_K,
   boardInPlaneK,
+  gapConductance,
   jointLayerConductance,
 } from './materials';
-import { UPPER_BOARD } from './purpose';
+import { UPPER_BOARD, type Stacked } from './purpose';
 
 /** Parts with a smaller body share the temperature of the board under them, mm². Engineering estimate. */
 const LEAST_MESHED_AREA = 1;
 
-/** A body that lies on a carrier, W/m²K: a dry contact. Between two boards, W/m²K: half a millimetre of air. Engineering estimates. */
+/** A body that lies on a carrier, W/m²K: a dry contact. Engineering estimate. */
 const LYING_CONTACT = 1000;
-const BETWEEN_BOARDS = 60;
 
 /** Coil bodies are ferrite and copper: W/m·K and J/m³K, engineering estimates. */
 const COIL_K = 4;
@@ -71,7 +71,7 @@ export interface BoardMesh extends Mesh {
 }
 
 /** Tensor-product mesh of a board, fine round the worked part; layers count from the side away from the air. */
-export function meshBoard(board: Board, focusRef: string, options: MeshOptions = {}): BoardMesh {
+export function meshBoard(board: Board | Stacked, focusRef: string, options: MeshOptions = {}): BoardMesh {
   const focus = partByRef(board, focusRef);
   if (!focus) throw new Error(`meshBoard: no part ${focusRef} on ${board.id}`);
   const heightMm = board.packages[focus.package].heightMm;
@@ -115,7 +115,8 @@ export function meshBoard(board: Board, focusRef: string, options: MeshOptions =
       ? { ...locate(board, part, focus, mesh, options.bare), ballsUp: options.ballsUp === true }
       : locate(board, part, focus, mesh),
   );
-  for (const cells of parts) if (cells.meshed) layPart(mesh, board, cells, heightMm);
+  const gap = 'between' in board ? acrossGap(mesh, board) : () => 0;
+  for (const cells of parts) if (cells.meshed) layPart(mesh, board, cells, heightMm, gap);
   return { ...mesh, parts };
 }
 
@@ -205,7 +206,34 @@ const solderedDown = (board: Board, { package: id, underfilled }: Part): number 
   return jointLayerConductance({ ballMm: lands.kind === 'array' ? lands.ballMm : undefined, underfilled });
 };
 
-function layPart(mesh: Mesh, board: Board, cells: PartCells, meshHeightMm: number): void {
+/**
+ * Between two boards, by column, W/m²K: what stands there conducts better than air. Its heat is added to the layer that it stands on.
+ */
+function acrossGap(
+  { grid, slabLayers, xEdgesMm, yEdgesMm }: Mesh,
+  { gapMm, between }: Stacked,
+): (column: number) => number {
+  const plane = grid.nx * grid.ny;
+  const open = gapConductance(gapMm);
+  const byColumn = new Map<number, number>();
+  for (const { outlineMm, heightMm } of between) {
+    for (const [column, share] of coverOf(outlineMm, xEdgesMm, yEdgesMm)) {
+      const over = gapConductance(gapMm, Math.min(heightMm, gapMm));
+      byColumn.set(column, (byColumn.get(column) ?? open) + share * (over - open));
+      const surface = (slabLayers - 1) * plane + column;
+      grid.heatCapacity[surface] += (share * MOULD_HEAT_CAPACITY * heightMm) / 1000 / grid.dz[slabLayers - 1];
+    }
+  }
+  return (column) => byColumn.get(column) ?? open;
+}
+
+function layPart(
+  mesh: Mesh,
+  board: Board,
+  cells: PartCells,
+  meshHeightMm: number,
+  gap: (column: number) => number,
+): void {
   const { part } = cells;
   const isBoard = part.ref === UPPER_BOARD;
   const joints = new Set(cells.jointColumns);
@@ -217,7 +245,7 @@ function layPart(mesh: Mesh, board: Board, cells: PartCells, meshHeightMm: numbe
       : part.kind === 'coil'
         ? { kInPlane: COIL_K, kThrough: COIL_K, heatCapacity: COIL_HEAT_CAPACITY }
         : { kInPlane: MOULD_K, kThrough: MOULD_K, heatCapacity: MOULD_HEAT_CAPACITY }),
-    contact: (column) => (cells.ballsUp ? LYING_CONTACT : isBoard && !joints.has(column) ? BETWEEN_BOARDS : soldered),
+    contact: (column) => (cells.ballsUp ? LYING_CONTACT : isBoard && !joints.has(column) ? gap(column) : soldered),
   });
 }
 

@@ -32,6 +32,7 @@ export type PlanEdit =
       readonly sizeMm: readonly [number, number];
       readonly xMm?: number;
       readonly yMm?: number;
+      readonly gapMm?: number;
     };
 
 /** What a plan may be set to beside what its station can. Common practice. */
@@ -158,7 +159,8 @@ function changed(board: Board, station: Station, plan: HeatPlan, edit: PlanEdit)
     case 'stack': {
       const was = plan.stack ?? usualStack(board);
       const [w, h] = edit.sizeMm;
-      return { ...plan, stack: { ...was, sizeMm: [w, h], xMm: edit.xMm ?? was.xMm, yMm: edit.yMm ?? was.yMm } };
+      const { xMm = was.xMm, yMm = was.yMm, gapMm = was.gapMm } = edit;
+      return { ...plan, stack: { ...was, sizeMm: [w, h], xMm, yMm, gapMm } };
     }
   }
 }

@@ -239,14 +239,19 @@ const sweepLine = definePlanLine({
 
 const stackLine = definePlanLine({
   name: 'stack',
-  usage: [{ example: 'stack 30x20 at 35,30', help: 'the upper board’s size and centre, mm' }],
+  usage: [
+    {
+      example: 'stack 30x20 at 35,30',
+      help: 'the upper board’s size and centre, mm; gap 0.8 for what is between them',
+    },
+  ],
   parse({ plan }, { args }) {
     if (plan.purpose !== 'partBoards') return fail('Expected a plan that parts two boards (for parting); got another.');
     const text = args.join(' ');
-    const found = /^([\d.]+)\s*x\s*([\d.]+)(?:\s+at\s+([\d.]+)\s*,\s*([\d.]+))?$/.exec(text);
+    const found = /^([\d.]+)\s*x\s*([\d.]+)(?:\s+at\s+([\d.]+)\s*,\s*([\d.]+))?(?:\s+gap\s+([\d.]+))?$/.exec(text);
     if (!found) return fail(`Expected the upper board’s size and centre, such as 30x20 at 35,30; got "${text}".`);
-    const [w, h, xMm, yMm] = found.slice(1).map((v) => (v === undefined ? undefined : Number(v)));
-    return ok({ edit: 'stack', sizeMm: [w!, h!], xMm, yMm });
+    const [w, h, xMm, yMm, gapMm] = found.slice(1).map((v) => (v === undefined ? undefined : Number(v)));
+    return ok({ edit: 'stack', sizeMm: [w!, h!], xMm, yMm, gapMm });
   },
   complete: () => [],
 });
@@ -333,8 +338,8 @@ function editLabel(board: Board, plan: HeatPlan, edit: PlanEdit): string {
         ? 'Nozzle moved as usual on this station.'
         : `Nozzle moved in a circle of ${edit.radiusMm} mm radius.`;
     case 'stack': {
-      const { xMm, yMm } = plan.stack!;
-      return `Upper board of ${edit.sizeMm.join(' × ')} mm, its centre at ${xMm}, ${yMm} mm.`;
+      const { xMm, yMm, gapMm } = plan.stack!;
+      return `Upper board of ${edit.sizeMm.join(' × ')} mm, its centre at ${xMm}, ${yMm} mm, ${gapMm} mm over the lower one.`;
     }
   }
 }

@@ -1,6 +1,8 @@
 import { DEMO_BOARDS, demoBoard } from '../../../demo/files';
 import { padsOf, partByRef } from '../board';
 import { ALLOYS } from '../joints';
+import type { Board } from '../board';
+import { gapConductance } from './materials';
 import {
   GOALS_BY_ALLOY,
   NOMINAL_STATION,
@@ -151,7 +153,11 @@ describe('typed lines', () => {
     expect(JSON.parse(enter(lift, 'underfill hard')).softensC).toBe(170);
     expect(JSON.parse(enter(lift, 'softens 125')).softensC).toBe(125);
     expect(JSON.parse(enter(lift, 'sweep 6')).sweepMm).toBe(6);
-    expect(JSON.parse(enter(parting, 'stack 30x20 at 35,30')).stack).toMatchObject({ sizeMm: [30, 20], xMm: 35 });
+    expect(JSON.parse(enter(parting, 'stack 30x20 at 35,30 gap 0.8')).stack).toMatchObject({
+      sizeMm: [30, 20],
+      xMm: 35,
+      gapMm: 0.8,
+    });
     expect(JSON.parse(enter(parting, 'for lift')).partRef).toBe(board.ports[0].controller);
     expect(planFor(board, NOMINAL_STATION, parting, 'lift', 'U4').partRef).toBe('U4');
   });
@@ -166,6 +172,20 @@ describe('typed lines', () => {
       'Expected the upper board’s size and centre, such as 30x20 at 35,30; got "big".',
     );
   });
+});
+
+test('between two boards: a wider gap lets less through, parts that stand in it more, and they hold heat', () => {
+  const parting = planFor(board, NOMINAL_STATION, startingPlan('U4', 'SAC305', 8), 'partBoards');
+  const peak = (gapMm: number, change = (place: Board): Board => place): number => {
+    const plan = { ...parting, plateSetC: null, stack: { ...parting.stack!, gapMm } };
+    const run = simulateHeat(change(workplaceOf(board, plan)), NOMINAL_STATION, plan, COARSE)!;
+    return Math.max(...run.parts.find((p) => p.ref === plan.partRef)!.bodyMaxC);
+  };
+  // With the air on the upper board only, what goes through the gap is lost to it, and what stands in it takes heat up.
+  expect(peak(2)).toBeGreaterThan(peak(0.2));
+  expect(peak(1, (place) => ({ ...place, between: [] }) as Board)).toBeGreaterThan(peak(1));
+  expect(gapConductance(0.5)).toBeGreaterThan(60);
+  expect(gapConductance(0.5)).toBeLessThan(110);
 });
 
 test.each(DEMO_BOARDS)('every chip of %s can be worked on for every purpose', (id) => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Board, Part } from '../board';
+import { bodyOutline, type Board, type Part } from '../board';
 import { ALLOYS, type AlloyName } from '../joints';
 import type { HeatGoals } from './goals';
 
@@ -14,8 +14,21 @@ export const stackSchema = z.object({
   yMm: z.number(),
   sizeMm: z.tuple([z.number().min(6).max(200), z.number().min(6).max(200)]),
   thicknessMm: z.number().min(0.2).max(3),
+  gapMm: z.number().min(0.05).max(5).default(0.5).describe('between the two boards'),
 });
 export type Stack = z.infer<typeof stackSchema>;
+
+/** What stands on the lower board under the upper one. */
+export interface Between {
+  readonly outlineMm: readonly (readonly [number, number])[];
+  readonly heightMm: number;
+}
+
+/** A board with another one on it. */
+export interface Stacked extends Board {
+  readonly gapMm: number;
+  readonly between: readonly Between[];
+}
 
 /** The upper board as the simulation sees it: a part whose joints stand along its edge. */
 export const UPPER_BOARD = 'MB1';
@@ -153,8 +166,8 @@ function carrierFor(board: Board, partRef: string): Board {
 const FRAME_INSET_MM = 0.8;
 const FRAME_PITCH_MM = 1.5;
 
-/** The lower board with the upper one as a part; what lies between the two is not modelled. */
-function stacked(board: Board, { xMm, yMm, sizeMm: [w, h], thicknessMm }: Stack): Board {
+/** The lower board with the upper one as a part, and what lies between the two. */
+function stacked(board: Board, { xMm, yMm, sizeMm: [w, h], thicknessMm, gapMm }: Stack): Stacked {
   const under = (p: Part): boolean =>
     p.side === 'front' && Math.abs(p.xMm - xMm) < w / 2 && Math.abs(p.yMm - yMm) < h / 2;
   const upper: Part = {
@@ -172,6 +185,11 @@ function stacked(board: Board, { xMm, yMm, sizeMm: [w, h], thicknessMm }: Stack)
       [UPPER_BOARD]: { bodyMm: [w, h], heightMm: thicknessMm, plastic: false, lands: framePads(w, h) },
     },
     parts: [...board.parts.filter((p) => !under(p) && p.ref !== UPPER_BOARD), upper],
+    gapMm,
+    between: board.parts.filter(under).map((p) => ({
+      outlineMm: bodyOutline(board, p),
+      heightMm: board.packages[p.package].heightMm,
+    })),
   };
 }
 
@@ -204,5 +222,5 @@ export function usualStack({ outlineMm, thicknessMm }: Board): Stack {
   const [xs, ys] = [0, 1].map((k) => outlineMm.map((p) => p[k]));
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const half = (length: number): number => Math.max(6, Math.round(length / 2));
-  return { xMm: (x0 + x1) / 2, yMm: (y0 + y1) / 2, sizeMm: [half(x1 - x0), half(y1 - y0)], thicknessMm };
+  return { xMm: (x0 + x1) / 2, yMm: (y0 + y1) / 2, sizeMm: [half(x1 - x0), half(y1 - y0)], thicknessMm, gapMm: 0.5 };
 }

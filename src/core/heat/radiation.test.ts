@@ -1,4 +1,5 @@
-import { HeatSolver, STEFAN_BOLTZMANN, type Films } from './solver';
+import { STEFAN_BOLTZMANN } from './constants';
+import { HeatSolver, type Films } from './solver';
 import { typescriptKernel } from './kernel';
 import { slab } from './tests/slab';
 

@@ -5,7 +5,8 @@ import { stepFilms } from './films';
 import { conductances, jointShare, type HeatGrid } from './grid';
 import { meshBoard, type BoardMesh, type MeshOptions } from './mesh';
 import type { HeatPlan, HeatStep } from './plan';
-import { HeatSolver, STEFAN_BOLTZMANN, type Films } from './solver';
+import { STEFAN_BOLTZMANN } from './constants';
+import { HeatSolver, type Films } from './solver';
 import { meshedFor, plateGoalC, runPlan, type Moment } from './simulate';
 import type { Station } from './station';
 

@@ -10,6 +10,7 @@ import {
   type HeatGrid,
 } from './grid';
 import { KELVIN } from './air';
+import { STEFAN_BOLTZMANN } from './constants';
 import { bestKernel, type Kernel } from './kernel';
 import type { Factors, SolverArrays, Tridiagonal } from './typescript-kernel';
 
@@ -38,9 +39,6 @@ export interface Radiation {
   readonly side: number;
   readonly surroundingsC: number;
 }
-
-/** Stefan–Boltzmann constant, W/m²K⁴. Source: CODATA 2018. */
-export const STEFAN_BOLTZMANN = 5.670374419e-8;
 
 /** Air that changes while the films stay: a top face sees ambient + share · (outlet − ambient). */
 export interface MovingAir {

@@ -123,8 +123,8 @@ function PlanBasis() {
     <SidebarPart title="What it rests on">
       {plan.purpose === 'partBoards' ? (
         <Text fontSize="14px" py="0.5">
-          Upper board {plan.stack!.sizeMm.join(' × ')} mm, centre {plan.stack!.xMm}, {plan.stack!.yMm} mm. Type: stack
-          30x20 at 35,30.
+          Upper board {plan.stack!.sizeMm.join(' × ')} mm, centre {plan.stack!.xMm}, {plan.stack!.yMm} mm, gap{' '}
+          {plan.stack!.gapMm} mm. Type: stack 30x20 at 35,30 gap 0.8.
         </Text>
       ) : (
         <Choice
