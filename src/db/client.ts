@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
@@ -50,6 +50,7 @@ async function prepare(client: Client, file: string | undefined): Promise<void> 
   await requireKnownSchema(client);
   await client.execute('PRAGMA journal_mode=WAL');
   await client.execute('PRAGMA foreign_keys=ON');
+  if (file) await copyBeforeMigration(client, file);
   await migrate(drizzle(client, { schema }), { migrationsFolder: MIGRATIONS });
 }
 
@@ -77,17 +78,38 @@ function connect(url: string): Client {
 
 /** A database that a newer version has written to holds what this one does not understand. */
 async function requireKnownSchema(client: Client): Promise<void> {
+  const newest = await newestMigration(client);
+  const ours = newestKnown();
+  if (newest !== undefined && newest > ours)
+    throw new OpenProblem(
+      `Expected a database of this version or an older one; this one was written by a newer version (schema of ${new Date(newest).toISOString().slice(0, 10)}, this one knows ${new Date(ours).toISOString().slice(0, 10)}). Nothing was changed.`,
+    );
+}
+
+/** When the newest migration that a database has seen was written, ms; undefined where it has seen none. */
+async function newestMigration(client: Client): Promise<number | undefined> {
   const known = await client.execute("select name from sqlite_master where name = '__drizzle_migrations'");
-  if (known.rows.length === 0) return;
+  if (known.rows.length === 0) return undefined;
   const [row] = (await client.execute('select max(created_at) as newest from __drizzle_migrations')).rows;
+  return row.newest === null ? undefined : Number(row.newest);
+}
+
+/** When the newest migration of this version was written, ms. */
+function newestKnown(): number {
   const journal = JSON.parse(readFileSync(path.join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
     entries: { when: number }[];
   };
-  const ours = Math.max(...journal.entries.map((e) => e.when));
-  if (Number(row.newest) > ours)
-    throw new OpenProblem(
-      `Expected a database of this version or an older one; this one was written by a newer version (schema of ${new Date(Number(row.newest)).toISOString().slice(0, 10)}, this one knows ${new Date(ours).toISOString().slice(0, 10)}). Nothing was changed.`,
-    );
+  return Math.max(...journal.entries.map((e) => e.when));
+}
+
+/** The way back from a migration is the file as it was: a copy beside it, named after the schema that it has. */
+async function copyBeforeMigration(client: Client, file: string): Promise<void> {
+  const newest = await newestMigration(client);
+  if (newest === undefined || newest >= newestKnown()) return;
+  const copy = `${file}.before-${newest}.db`;
+  if (existsSync(copy)) return;
+  await client.execute({ sql: 'VACUUM INTO ?', args: [copy] });
+  chmodSync(copy, 0o600);
 }
 
 async function requireSound(client: Client, file: string | undefined): Promise<void> {
