@@ -23,6 +23,7 @@ runBundled('heat/solver.ts');
 runBundled('heat/calibration.ts');
 runBundled('heat/stations.ts');
 runBundled('heat/planner.ts');
+runBundled('run/hidden.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/strangers.ts');
 runBundled('inspect/pads.ts');

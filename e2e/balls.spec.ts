@@ -168,6 +168,29 @@ test('a run by pedal against a fake clock: gates, steps that go on, a reload in 
   await expect(page.getByLabel('Molten at, seconds')).toHaveValue('62', { timeout: 60_000 });
 });
 
+test('the pedal held at the nudge says that nothing swims: the run is computed anew, goes on or is given up, and says so', async ({
+  page,
+}) => {
+  await page.clock.install({ time: new Date('2026-11-26T11:00:00Z') });
+  await page.goto(`${server.url}/jobs/27/run`, { waitUntil: 'networkidle' });
+  await page.clock.pauseAt(new Date('2026-11-26T11:00:30Z'));
+  for (const card of ['Pack out, strap on, extraction running', 'Mark pin 1 of U4 on the board', 'Cover U9, Q1']) {
+    await page.keyboard.press('F9');
+    await expect(headline(page)).toHaveText(card);
+  }
+  await page.keyboard.press('F9');
+  await page.clock.runFor(62_200);
+  await expect(headline(page)).toHaveText('Nudge and lift');
+  await page.keyboard.down('F9');
+  await page.clock.runFor(900);
+  await page.keyboard.up('F9');
+  const said = page.getByText(/^Not swimming at 6\d s: do not pull\./);
+  await expect(said).toBeVisible({ timeout: 30_000 });
+  const goesOn = /nudge again in \d+ s\.$/.test((await said.textContent())!);
+  await expect(headline(page)).toHaveText(goesOn ? 'On to the melt' : 'Given up');
+  await expect(page.getByText(/not swimming at 6\d s/)).toBeVisible();
+});
+
 test('the plan that took a part off puts it back; a press that does not reach the disk is said, and kept later', async ({
   page,
 }) => {

@@ -60,7 +60,7 @@ test('eight answers, one photograph, the parts by click, a job and its first mea
 
   // The heat plan for the controller knows the neighbours that were laid, and says which were not.
   await page.goto(`${server.url}/jobs/1/heat`);
-  await expect(headline(page)).toHaveText(/^Lift U4/, { timeout: 60_000 });
+  await expect(headline(page)).toHaveText(/[Ll]ift U4/, { timeout: 60_000 });
   await expect(page.getByRole('note').getByText(/Not in this plan, for want of a place: .*J2/)).toBeVisible();
   await expect(page.getByText(/^U9 joints/)).toBeVisible();
 

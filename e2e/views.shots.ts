@@ -17,7 +17,7 @@ const VIEWS = [
   { name: 'decide', path: '/jobs/28/decide' },
   { name: 'decide-chip', path: '/jobs/35/decide?view=chip' },
   { name: 'stock-plan', path: '/stock?view=plan', ready: /served/ },
-  { name: 'heat', path: '/jobs/32/heat', ready: /^Lift/, typed: 'step 3 395' },
+  { name: 'heat', path: '/jobs/32/heat', ready: /[Ll]ift/, typed: 'step 3 395' },
   { name: 'station', path: '/library/stations/bench-1', log: true },
   { name: 'balls', path: '/jobs/32/balls?view=picture&part=U8', microscope: true },
   { name: 'run', path: '/jobs/27/run', dim: true, pedal: 4 },

@@ -21,10 +21,11 @@ export {
   type StationUnknown,
   type StationUnknowns,
 } from './doubt';
+export { filmDoubt } from './validity';
 export { stepLengths } from './steps';
 export { simulateTestBody, testBodySchema } from './test-body';
 export { NOMINAL_STATION, multiplierAt, outletSteadyC, stationSchema, withMultiplier, type Station } from './station';
-export { RAMP_LIMIT_C_PER_S, SMALL_KINDS, crossing, judgeHeat, type HeatVerdict } from './verdict';
+export { LIFT_AFTER_S, RAMP_LIMIT_C_PER_S, SMALL_KINDS, crossing, judgeHeat, type HeatVerdict } from './verdict';
 export { evenField, surfaceAt } from './field';
 export { peakRange } from './peak-range';
 export { applyPlanEdit, planFor, type PlanEdit } from './plan-edit';
@@ -35,6 +36,7 @@ export { foreignPlan, parseForeign } from './foreign';
 export { guessed, translatePlan, type Translation } from './translate';
 export { marginOf } from './margin';
 export { judgedRunner, scoreOf } from './family';
+export { openingPlan, type OpeningPlan } from './opening';
 export { searchPlan, type FoundPlan } from './search';
 export {
   PURPOSES,

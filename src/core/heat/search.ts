@@ -1,10 +1,11 @@
 import type { Board } from '../board';
 import { ALLOYS } from '../joints';
-import { WARMING_STEPS, bestInFamily, polishedInFull, type Tried } from './family';
+import { bestInFamily, polishedInFull, type Tried } from './family';
 import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
 import { COARSE_MESH } from './mesh';
-import type { HeatPlan, HeatStep } from './plan';
+import type { HeatPlan } from './plan';
+import { changesOf, settingsKey, settingsOf, spreadOver } from './settings';
 import { simulateHeat } from './simulate';
 import { doubtAxes, spreadOf } from './doubt';
 import type { Station } from './station';
@@ -33,20 +34,18 @@ export interface SearchOptions {
 /** A margin from which on more is not worth a longer search. Engineering estimate. */
 const ENOUGH_K = 12;
 /** Below this margin covers are tried too: about what a calibrated station is in doubt by. Engineering estimate. */
-const LEAST_K = 6;
+export const LEAST_K = 6;
 /** How far above the nearest limit a neighbour's may lie to be covered: in every try, and for the best. Estimates. */
 const STANDS_IN_THE_WAY_K = 0.01;
 const SPENT_ELSEWHERE_K = 10;
 /** More covers than a hand lays before the air. Engineering estimate. */
-const MOST_COVERS = 3;
+export const MOST_COVERS = 3;
 /** The settings are gone through so often at most, each time from the best so far. */
 const PASSES = 2;
 /** Settings whose durations and dials are gone through to the end: at least, and at most where few runs were needed. */
 const FINALISTS = [2, 5] as const;
 /** No further finalist after so many runs. Engineering estimate: about half a minute in a browser. */
 const ENOUGH_RUNS = 1400;
-
-type Change = (plan: HeatPlan) => HeatPlan;
 
 /**
  * Searches plate, nozzle, flow, height and covers: a spread of settings first, since some help only together, then from
@@ -153,7 +152,7 @@ export function searchPlan(
 }
 
 /** Told where even the best plan without guards breaks a limit. */
-function guardWords(
+export function guardWords(
   winner: Margin & { plan: HeatPlan; verdict: HeatVerdict },
   bare: Tried | undefined,
 ): string | undefined {
@@ -178,93 +177,4 @@ function underDoubt(
     peakK,
   );
   return [marginK - sdK, marginK + sdK];
-}
-
-/** What is tried, setting by setting, the start's own first: what helps most first. Round figures that a hand can follow. */
-function settingsOf(station: Station, start: HeatPlan): Change[][] {
-  return [plates(station, start), flows(station, start), heights(start), nozzles(station, start)];
-}
-
-/**
- * Every plate with every flow, the heights and nozzles turning with them, so that each of those meets each plate and each
- * flow; without a plate every flow with every height.
- */
-function spreadOver([plates, flows, heights, nozzles]: Change[][], start: HeatPlan): HeatPlan[] {
-  const turns = plates.length > 1 ? [0] : heights.map((_, turn) => turn);
-  const turning = (list: Change[], by: number): Change => list[by % list.length];
-  return plates.flatMap((plate, p) =>
-    flows.flatMap((flow, f) =>
-      turns.map((turn) =>
-        [plate, flow, turning(heights, p + f + turn), turning(nozzles, p + 2 * f + turn)].reduce(
-          (plan, change) => change(plan),
-          start,
-        ),
-      ),
-    ),
-  );
-}
-
-const settingsKey = ({ plateSetC, nozzleMm, covers, steps }: HeatPlan): string =>
-  JSON.stringify([plateSetC, nozzleMm, covers, steps.map((s) => [s.flowLpm, s.heightMm])]);
-
-const eachHot = (plan: HeatPlan, change: (step: HeatStep, i: number) => Partial<HeatStep>): HeatPlan => ({
-  ...plan,
-  steps: plan.steps.map((s, i) => (s.airSetC === null ? s : { ...s, ...change(s, i) })),
-});
-
-/** Plates below are often set to 80 to 150 °C. Common practice, no source. */
-const PLATES_C = [80, 120, 150];
-/** How far one try moves a setting: steps that a hand can tell apart. Engineering estimates. */
-const FLOW_SHARES = [0.7, 1.4];
-const END_HEIGHTS_MM = [6, 12];
-
-function plates({ plate }: Station, start: HeatPlan): Change[] {
-  const others = plate ? PLATES_C.filter((c) => c <= plate.maxSetC && c !== start.plateSetC) : [];
-  return [start.plateSetC, ...others].map((plateSetC) => (plan) => ({ ...plan, plateSetC }));
-}
-
-function nozzles({ nozzlesMm }: Station, { nozzleMm }: HeatPlan): Change[] {
-  const sorted = [...nozzlesMm].sort((a, b) => a - b);
-  const at = sorted.indexOf(nozzleMm);
-  return [nozzleMm, sorted[at - 1], sorted[at + 1]]
-    .filter((n) => n !== undefined)
-    .map((nozzleMm) => (plan) => ({ ...plan, nozzleMm }));
-}
-
-function flows({ flowLpm: [low, high] }: Station, start: HeatPlan): Change[] {
-  const now = start.steps[0].flowLpm;
-  const others = FLOW_SHARES.map((share) => Math.min(high, Math.max(low, Math.round((now * share) / 2) * 2)));
-  return [...new Set([now, ...others])].map((flowLpm) => (plan) => eachHot(plan, () => ({ flowLpm })));
-}
-
-/** The last, hottest steps nearer to the board or farther from it. */
-function heights({ steps }: HeatPlan): Change[] {
-  const at = (heightMm: (i: number) => number): Change => {
-    return (plan) => eachHot(plan, (_, i) => (i < WARMING_STEPS ? {} : { heightMm: heightMm(i) }));
-  };
-  return [at((i) => steps[i].heightMm), ...END_HEIGHTS_MM.map((mm) => at(() => mm))];
-}
-
-/** What differs from the plan that was begun with, in words; a flow that is the same everywhere is told once. */
-function changesOf(start: HeatPlan, found: HeatPlan): string[] {
-  const covers = found.covers.filter((ref) => !start.covers.includes(ref));
-  const hot = found.steps.filter((s) => s.airSetC !== null);
-  const oneFlow = hot.every((s) => s.flowLpm === hot[0].flowLpm);
-  const steps = found.steps.flatMap((s, i) => {
-    const was = start.steps[i];
-    const words = [
-      s.airSetC !== was.airSetC && `${s.airSetC} °C`,
-      s.durationS !== was.durationS && `${s.durationS} s`,
-      !oneFlow && s.flowLpm !== was.flowLpm && `${s.flowLpm} l/min`,
-      s.heightMm !== was.heightMm && `${s.heightMm} mm`,
-    ].filter((word) => word !== false);
-    return words.length > 0 ? [`step ${i + 1} ${words.join(', ')}`] : [];
-  });
-  return [
-    found.plateSetC !== start.plateSetC && `plate at ${found.plateSetC} °C`,
-    found.nozzleMm !== start.nozzleMm && `nozzle ${found.nozzleMm} mm`,
-    covers.length > 0 && `cover over ${covers.join(', ')}`,
-    oneFlow && hot[0].flowLpm !== start.steps[0].flowLpm && `${hot[0].flowLpm} l/min`,
-    ...steps,
-  ].filter((words) => words !== false);
 }

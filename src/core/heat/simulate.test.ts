@@ -77,7 +77,7 @@ describe('the verdict', () => {
     const curve = run.parts.find((p) => p.ref === 'U4')!;
     expect(curve.jointMinC[Math.floor(verdict.reachedAtS!)]).toBeLessThan(verdict.reachC);
     expect(curve.jointMinC[verdict.actAtS!]).toBeGreaterThan(verdict.reachC);
-    expect(verdict.headline).toBe(`Lift U4 at ${verdict.actAtS} s, not before`);
+    expect(verdict.headline).toBe(`Cover U9, lift U4 at ${verdict.actAtS} s, not before`);
   });
 
   test('names the neighbour with the least margin first', () => {

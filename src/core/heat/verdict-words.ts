@@ -96,7 +96,7 @@ export function verdictWords(plan: HeatPlan, v: Figures): Words {
     ? `${worst.ref} ${worst.limited} ${formatTempC(worst.peakC)} of ${Math.round(worst.limitC)}`
     : 'no neighbour limited';
   return {
-    headline: `${words.act(partRef, formatSeconds(v.actAtS))}, ${broken.length > 0 ? `but ${broken[0].what} gets too hot` : words.calm(formatSeconds(v.untilS ?? v.actAtS))}`,
+    headline: `${guarded(plan.covers, words.act(partRef, formatSeconds(v.actAtS)))}, ${broken.length > 0 ? `but ${broken[0].what} gets too hot` : words.calm(formatSeconds(v.untilS ?? v.actAtS))}`,
     sentence:
       broken.length > 0
         ? `${above} But ${broken
@@ -106,6 +106,13 @@ export function verdictWords(plan: HeatPlan, v: Figures): Words {
         : `${above} Closest to its limit: ${nearest}.`,
     finding: `${words.finding} ${formatSeconds(v.actAtS)}, ${broken[0]?.words ?? nearest}`,
   };
+}
+
+/** Guards are laid before the air comes: they come first. */
+function guarded(covers: readonly string[], act: string): string {
+  if (covers.length === 0) return act;
+  const all = covers.length === 1 ? covers[0] : `${covers.slice(0, -1).join(', ')} and ${covers[covers.length - 1]}`;
+  return `Cover ${all}, ${act.charAt(0).toLowerCase()}${act.slice(1)}`;
 }
 
 /** What gets too hot, the worked part first. */

@@ -110,6 +110,9 @@ const CUES: Readonly<
   reball: { detail: 'Watch the balls round off, all of them.', marks: ['seated'] },
 };
 
+/** A station that is hotter than it is known to be melts early; a light touch harms nothing. Common practice, no source. */
+const EARLY_WORDS = 'From here on touch it lightly every few seconds: swims it already, lift.';
+
 function onTheClock(plan: HeatPlan, { edges, centrePad, ref }: RunContext): RunCard[] {
   const hot = plan.steps.filter((s) => s.airSetC !== null);
   const last = hot.length - 1;
@@ -127,7 +130,11 @@ function onTheClock(plan: HeatPlan, { edges, centrePad, ref }: RunContext): RunC
       plan.purpose === 'lift' && centrePad && ends ? ' The centre pad and large ground pads let go last.' : '';
     return {
       title: sentence(step.name),
-      detail: ends ? `${cue.detail}${ground}${edges ? ` ${edges.join('; ')}.` : ''}` : '',
+      detail: ends
+        ? `${cue.detail}${ground}${edges ? ` ${edges.join('; ')}.` : ''}`
+        : at === last - 1 && plan.purpose === 'lift'
+          ? EARLY_WORDS
+          : '',
       air: { setC: step.airSetC!, flowLpm: step.flowLpm, heightMm: step.heightMm },
       caution: ends ? cue.caution : undefined,
       seconds: step.durationS,

@@ -1,3 +1,4 @@
+import type { HeatPlan } from '../heat';
 import type { RunCard } from './cards';
 import type { RunEvent, RunMark } from './schema';
 
@@ -16,6 +17,8 @@ export interface RunState {
   /** All standing still of the run so far, with its beginning, ms. */
   readonly stops: readonly { readonly fromMs: number; readonly toMs: number | null }[];
   readonly presses: readonly RunEvent[];
+  /** What runs: the plan of its beginning, or of the last correction. */
+  readonly plan?: HeatPlan;
 }
 
 /** The latest run among a job's presses, as they leave it; undefined before the first. */
@@ -25,7 +28,7 @@ export function foldRun(events: readonly RunEvent[]): RunState | undefined {
   const presses = events.filter((e) => e.run === last.run).sort((a, b) => a.atMs - b.atMs);
   return presses.slice(1).reduce(pressed, {
     ...{ run: last.run, begin: last, card: 0, sinceMs: last.atMs, stoodMs: 0, pausedAtMs: null },
-    ...{ ended: null, endedAtMs: null, marks: [], stops: [], presses },
+    ...{ ended: null, endedAtMs: null, marks: [], stops: [], presses, plan: last.plan },
   });
 }
 
@@ -38,6 +41,11 @@ function pressed(state: RunState, event: RunEvent): RunState {
     case 'next':
     case 'back':
       return { ...resumed(state, atMs), card: event.card ?? state.card, sinceMs: atMs, stoodMs: 0 };
+    case 'correct':
+      return {
+        ...resumed(state, atMs),
+        ...{ card: event.card ?? state.card, sinceMs: atMs, stoodMs: 0, plan: event.plan ?? state.plan },
+      };
     case 'mark':
       return event.mark ? { ...state, marks: [...state.marks, { mark: event.mark, atMs }] } : state;
     case 'pause':

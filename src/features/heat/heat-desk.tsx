@@ -18,6 +18,7 @@ import {
 import { partByRef, type Board } from '@/core/board';
 import type { LoggedCurve } from '@/core/calibration';
 import type { JobView, KeepEvent } from '@/core/job';
+import { useOpening, type Opening } from './use-opening';
 import { usePreview, type Preview } from './use-preview';
 import { useDoubtBand, type DoubtBand } from './use-doubt-band';
 import { useHeatRun, type HeatAnswerOf, type HeatStatus, type HeatRequest } from './use-heat-run';
@@ -37,6 +38,8 @@ interface Desk {
   readonly preview?: Preview;
   /** How far the full run came out from what was last dragged, K at the worked part's joints. */
   readonly previewOffK?: number;
+  /** The look for a plan that holds, begun with the part; what it finds is shown until the plan is changed by hand. */
+  readonly opening?: Opening;
   readonly drag: (plan: HeatPlan) => void;
   readonly drop: () => void;
   readonly status: HeatStatus;
@@ -58,15 +61,18 @@ interface Desk {
   readonly setPlan: (plan: HeatPlan) => void;
   /** Changes the plan by one edit; false where the edit cannot be made here. */
   readonly change: (edit: PlanEdit) => boolean;
-  /** Begins with a plan and sets its dial in the same way. */
+  /** Begins with a plan, sets its dial in the same way, and looks for one that holds. */
   readonly begin: (plan: HeatPlan) => void;
   /** Sets the dial of the hottest steps so that the coldest joint just gets hot enough. */
   readonly aim: () => void;
   readonly setAtS: (atS: number) => void;
   readonly cancel: () => void;
   readonly retry: () => void;
-  /** @param key of the entry; one is made where nobody retries. */
-  readonly keep: (key?: string) => ReturnType<KeepEvent>;
+  /**
+   * @param key of the entry; one is made where nobody retries.
+   * @param reason why a plan that breaks a limit is kept all the same.
+   */
+  readonly keep: (key?: string, reason?: string) => ReturnType<KeepEvent>;
 }
 
 /** A run with the copper it was made for. */
@@ -104,6 +110,9 @@ function firstPlan(job: JobView, station: Station, opened: HeatPlan | undefined)
   return startingPlan(ref, job.board.alloy, nozzleFor(station.nozzlesMm, bodyMm), purpose);
 }
 
+/** Whether a plan is looked for by itself: where a part is taken off or put on. */
+const isLookedFor = ({ purpose }: HeatPlan): boolean => purpose === 'lift' || purpose === 'place';
+
 export interface HeatDeskProps {
   readonly job: JobView;
   readonly stations: readonly Station[];
@@ -124,7 +133,16 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
     aim: job.state.heatPlan === undefined && !opened?.plan,
   }));
   const { plan } = wish;
-  const setPlan = useCallback((next: HeatPlan) => setWish({ plan: next, aim: false }), []);
+  const show = useCallback((next: HeatPlan) => setWish({ plan: next, aim: false }), []);
+  /** The plan that a look for one that holds goes out from, until the plan is changed or kept by hand. */
+  const [lookFrom, setLookFrom] = useState(() => (wish.aim && isLookedFor(plan) ? plan : undefined));
+  const setPlan = useCallback(
+    (next: HeatPlan) => {
+      setLookFrom(undefined);
+      show(next);
+    },
+    [show],
+  );
   const [copper, setCopper] = useState(1);
   const { purpose, partRef, stack } = plan;
   const board = useMemo(
@@ -134,8 +152,9 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   const [held, setHeld] = useState<HeldRun>();
   const [logged, setLogged] = useState<LoggedRun>();
   const [chosenS, setAtS] = useState<number>();
-  const { status, last, cancel, retry } = useHeatRun(board, station, goalSets, wish, setPlan);
+  const { status, last, cancel, retry } = useHeatRun(board, station, goalSets, wish, show);
   const goals = goalSets[plan.alloy];
+  const opening = useOpening(board, station, goals, lookFrom, show);
   const look = usePreview(board, station, plan, goals, status.kind === 'done');
   const [preview, setPreview] = useState<Preview>();
   const [dropped, setDropped] = useState<Preview>();
@@ -174,7 +193,11 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       goals,
       preview,
       previewOffK: fresh && dropped?.plan === plan ? apartK(dropped, fresh) : undefined,
-      drag: (next) => setPreview(look(next) ?? preview),
+      opening,
+      drag: (next) => {
+        setLookFrom(undefined);
+        setPreview(look(next) ?? preview);
+      },
       drop: () => {
         if (!preview) return;
         setPlan(preview.plan);
@@ -192,17 +215,32 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
         if (next.ok) setPlan(next.value);
         return next.ok;
       },
-      begin: (next) => setWish({ plan: next, aim: true }),
-      aim: () => setWish({ plan, aim: true }),
+      begin: (next) => {
+        setLookFrom(isLookedFor(next) ? next : undefined);
+        setWish({ plan: next, aim: true });
+      },
+      aim: () => {
+        setLookFrom(undefined);
+        setWish({ plan, aim: true });
+      },
       setAtS,
       cancel,
       retry,
-      keep: async (key = crypto.randomUUID()) => {
+      keep: async (key = crypto.randomUUID(), reason) => {
+        setLookFrom(undefined);
         const answer = fresh ?? (await new Promise<HeatAnswerOf>((resolve) => waiting.current.push(resolve)));
         const { finding, actAtS, holds } = answer.verdict;
         return onKeep(
           job.number,
-          { kind: 'heatPlan', plan: answer.plan, stationId: answer.station.id, finding, liftAtS: actAtS, holds },
+          {
+            kind: 'heatPlan',
+            plan: answer.plan,
+            stationId: answer.station.id,
+            finding,
+            liftAtS: actAtS,
+            holds,
+            reason,
+          },
           key,
         );
       },
@@ -220,6 +258,7 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       goals,
       preview,
       dropped,
+      opening,
       look,
       status,
       last,

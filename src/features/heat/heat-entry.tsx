@@ -9,6 +9,9 @@ import { useHeatDesk } from './heat-desk';
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
 const JOB_LINES = /^(off|on|pack|note)\b/;
 
+/** A plan is kept; one that breaks a limit with the reason. */
+const KEEP_LINE = /^keep(?:\s+because\s+(\S.*))?$/;
+
 const aimWords = (overK: number): string => `Sets the dial so that the coldest joint peaks ${overK} °C above liquidus.`;
 
 const FORMS = [...grammarForms(PLAN_GRAMMAR), ...PAGE_LINES];
@@ -26,7 +29,7 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
 
   function echo(text: string): Echo {
     if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
-    if (text.trim() === 'keep') return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
+    if (KEEP_LINE.test(text.trim())) return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
     if (text.trim() === 'aim') return { words: aimWords(goals.coldestOverLiquidusK), state: 'plain' };
     const edit = parsePlanEntry(job.board, station, plan, text);
     return edit.ok
@@ -36,7 +39,8 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
 
   async function submit(text: string, key: string): Promise<EntryAnswer> {
     if (JOB_LINES.test(text)) return enterJobLine(job.number, text, 'ohm', key);
-    if (text === 'keep') return keep(key);
+    const asKept = KEEP_LINE.exec(text.trim());
+    if (asKept) return keep(key, asKept[1]);
     if (text === 'aim') {
       aim();
       return { saved: true, message: aimWords(goals.coldestOverLiquidusK) };

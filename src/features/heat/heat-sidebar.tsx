@@ -1,5 +1,6 @@
 'use client';
 
+import { useState } from 'react';
 import { Flex, Text, chakra } from '@chakra-ui/react';
 import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn } from '@/core/heat';
 import { ALLOYS, alloySchema } from '@/core/joints';
@@ -104,15 +105,52 @@ function VerdictFigures() {
             Kept with the job.
           </Text>
         ) : (
-          <MainButton type="button" onClick={() => void keep()}>
-            Keep this plan
-          </MainButton>
+          verdict.holds && (
+            <MainButton type="button" onClick={() => void keep()}>
+              Keep this plan
+            </MainButton>
+          )
         )}
         <PlainButton type="button" onClick={aim}>
           Aim the dial
         </PlainButton>
       </Flex>
+      {copper === 1 && !kept && !verdict.holds && <KeepAllTheSame />}
     </SidebarPart>
+  );
+}
+
+/** A plan that breaks a limit is kept with the reason for it. */
+function KeepAllTheSame() {
+  const { keep } = useHeatDesk();
+  const [reason, setReason] = useState('');
+  return (
+    <Flex
+      as="form"
+      mt="2"
+      gap="2"
+      align="flex-end"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim()) void keep(undefined, reason.trim());
+      }}
+    >
+      <chakra.label flex="1" fontSize="14px">
+        This plan breaks a limit. Why it is kept all the same
+        <chakra.input
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          maxLength={200}
+          bg="transparent"
+          borderBottom="1px solid"
+          borderColor="quiet"
+          w="100%"
+        />
+      </chakra.label>
+      <PlainButton type="submit" disabled={!reason.trim()}>
+        Keep it
+      </PlainButton>
+    </Flex>
   );
 }
 

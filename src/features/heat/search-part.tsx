@@ -7,6 +7,7 @@ import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote } from '@/ui';
 import { searchInWorker } from '@/workers/search/client';
 import { useHeatDesk } from './heat-desk';
+import type { Opening } from './use-opening';
 
 type Status =
   | { readonly kind: 'running'; readonly tried: number; readonly most: number; readonly tookMs: number }
@@ -15,7 +16,7 @@ type Status =
 
 /** Searches plate, nozzle, flow, height, dials, durations and covers for the most margin; the answer is taken over or left. */
 export function SearchPart() {
-  const { board, station, plan, goals, setPlan } = useHeatDesk();
+  const { board, station, plan, goals, setPlan, opening } = useHeatDesk();
   const [status, setStatus] = useState<Status>();
   const cancel = useRef(() => {});
   useEffect(() => () => cancel.current(), []);
@@ -32,6 +33,7 @@ export function SearchPart() {
 
   return (
     <SidebarPart title="A plan with more margin">
+      {!status && opening && <Opened opening={opening} shown={opening.found?.plan === plan} />}
       {status?.kind === 'running' && <Running status={status} onCancel={() => cancel.current()} />}
       {status?.kind === 'problem' && <ProblemNote text={status.words} />}
       {status?.kind === 'done' && (
@@ -50,6 +52,36 @@ export function SearchPart() {
         </PlainButton>
       )}
     </SidebarPart>
+  );
+}
+
+/** What the look that begins with the part has found. */
+function Opened({ opening: { found, looking, problem }, shown }: { opening: Opening; shown: boolean }) {
+  if (problem) return <ProblemNote text={problem} />;
+  if (!found || (!shown && !looking)) return null;
+  return (
+    <>
+      <Margin margin={found} holdsName={looking ? 'Margin so far' : 'Margin'} />
+      <Text fontSize="14px" role="status">
+        {looking ? 'Looking for a plan with more.' : `Most fragile: ${found.fragile}.`}
+      </Text>
+      {found.guard && (
+        <Text fontSize="14px" mt="1" color="amberText">
+          {found.guard}
+        </Text>
+      )}
+    </>
+  );
+}
+
+function Margin({ margin: { marginK }, holdsName = 'Margin' }: { margin: { marginK: number }; holdsName?: string }) {
+  const holds = marginK >= 0;
+  return (
+    <FigureLine
+      name={holds ? holdsName : 'Best found misses by'}
+      value={`${Math.abs(marginK).toFixed(1)} K`}
+      colour={holds ? 'leaf' : 'rust'}
+    />
   );
 }
 
@@ -78,15 +110,10 @@ function Running({
 }
 
 function Found({ found, doubt, onTake }: { found: FoundPlan; doubt: number; onTake: () => void }) {
-  const holds = found.marginK >= 0;
   const [least, most] = found.underDoubtK;
   return (
     <>
-      <FigureLine
-        name={holds ? 'Margin' : 'Best found misses by'}
-        value={`${Math.abs(found.marginK).toFixed(1)} K`}
-        colour={holds ? 'leaf' : 'rust'}
-      />
+      <Margin margin={found} />
       <Text fontSize="14px">
         Most fragile: {found.fragile}. Over the stations this one may be, {Math.round(100 * doubt)} % doubt:{' '}
         {signed(least)} to {signed(most)}.

@@ -1,9 +1,9 @@
 'use client';
 
-import { useEffect, useEffectEvent, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type ReactNode } from 'react';
 import NextLink from 'next/link';
 import { Box, Flex, Heading, Link, Text, chakra } from '@chakra-ui/react';
-import { PURPOSE_WORDS, asPlacing } from '@/core/heat';
+import { NOMINAL_STATION, PURPOSE_WORDS, asPlacing, type GoalSets, type Station } from '@/core/heat';
 import type { JobView, KeepEvent } from '@/core/job';
 import { LONG_OVER_S, OVER_WORDS, RUN_MARK_WORDS, abortWords, pauseWords, type RunCard } from '@/core/run';
 import { formatSeconds } from '@/core/units';
@@ -14,11 +14,14 @@ import { useVoice, type Voice } from './use-voice';
 
 export interface RunProps {
   readonly job: JobView;
+  readonly stations: readonly Station[];
+  readonly goals: GoalSets;
   readonly onKeep: KeepEvent;
 }
 
 /** The run of a kept plan in large type: one thing to do, its clock, what comes next and the one caution. */
-export function RunScreen({ job, onKeep }: RunProps) {
+export function RunScreen(props: RunProps) {
+  const { job } = props;
   const kept = job.state.heatPlan;
   if (!kept) {
     return (
@@ -35,7 +38,7 @@ export function RunScreen({ job, onKeep }: RunProps) {
       </Page>
     );
   }
-  return <KeptRun job={job} onKeep={onKeep} />;
+  return <KeptRun {...props} />;
 }
 
 function Page({ job, title, children }: { job: JobView; title: string; children: ReactNode }) {
@@ -74,18 +77,58 @@ function usePedal(): { key: string; learning: boolean; learn: () => void; taught
   return { key, learning, learn: () => setLearning(true), taught };
 }
 
-function KeptRun({ job, onKeep }: RunProps) {
+/** Held so long, the pedal says that nothing moves, ms. Engineering estimate. */
+const HOLD_MS = 800;
+
+/** A press that goes on when it is let go, and says something else when it is held. */
+function useHold(onPress: () => void, onHeld: () => void): { readonly down: () => void; readonly up: () => void } {
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const acts = useRef({ onPress, onHeld });
+  useEffect(() => {
+    acts.current = { onPress, onHeld };
+  });
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const up = useCallback((): void => {
+    if (timer.current === undefined) return;
+    clearTimeout(timer.current);
+    timer.current = undefined;
+    acts.current.onPress();
+  }, []);
+  const down = useCallback((): void => {
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      timer.current = undefined;
+      acts.current.onHeld();
+    }, HOLD_MS);
+  }, []);
+  return { down, up };
+}
+
+/** Whether a card waits for the hand's nudge. */
+const isNudge = ({ hot, goesOn, marks }: RunCard): boolean =>
+  hot && !goesOn && (marks.includes('swims') || marks.includes('seated'));
+
+function KeptRun({ job, stations, goals, onKeep }: RunProps) {
   const { plan, stationId } = job.state.heatPlan!;
   // The plan that took the part off puts it back.
   const off = job.state.absent.includes(plan.partRef);
   const kept = useMemo(() => (plan.purpose === 'lift' && off ? asPlacing(plan) : plan), [plan, off]);
-  const run = useRun(job, kept, stationId, onKeep);
+  const known = stations.length > 0 ? stations : [NOMINAL_STATION];
+  const heat = { stationId, station: known.find((s) => s.id === stationId), goals };
+  const run = useRun(job, kept, heat, onKeep);
   const voice = useVoice();
   const pedal = usePedal();
   const running = run.state !== undefined && !run.state.ended;
   useAwake(running);
   useCues(run, voice, running);
+  const words = run.told?.computing ? undefined : run.told?.words;
+  const { say } = voice;
+  useEffect(() => {
+    if (words) say(words);
+  }, [words, say]);
   const card = running ? run.cards[run.clock!.card] : undefined;
+  const nudging = card !== undefined && isNudge(card);
+  const hold = useHold(run.next, () => run.see('stuck'));
 
   const onKey = useEffectEvent((event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -94,12 +137,16 @@ function KeptRun({ job, onKeep }: RunProps) {
       return pedal.taught(event.key);
     }
     const key = event.key === pedal.key || event.key === ' ' ? 'Enter' : event.key.toLowerCase();
+    const forward = nudging ? hold.down : running ? run.next : run.begin;
     const acts: Record<string, (() => void) | undefined> = {
-      Enter: running ? run.next : run.begin,
-      enter: running ? run.next : run.begin,
+      Enter: forward,
+      enter: forward,
       backspace: running ? run.back : undefined,
       p: running ? run.pauseOrGoOn : undefined,
       m: card?.marks[0] ? () => run.mark(card.marks[0]) : undefined,
+      n: nudging ? () => run.see('stuck') : undefined,
+      v: card?.hot ? () => run.see('neighbourMoves') : undefined,
+      b: card?.hot ? () => run.see('browns') : undefined,
       x: running ? run.abort : undefined,
       s: voice.toggle,
     };
@@ -110,12 +157,21 @@ function KeptRun({ job, onKeep }: RunProps) {
   });
   useEffect(() => {
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+    window.addEventListener('keyup', hold.up);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', hold.up);
+    };
+  }, [hold.up]);
 
   return (
     <Page job={job} title={`${PURPOSE_WORDS[run.plan.purpose]} ${run.plan.partRef}`}>
       {running ? <Step run={run} /> : <Standing run={run} job={job} />}
+      {run.told && (
+        <Text role="status" fontSize="30px" fontWeight="700" color={run.told.computing ? 'quiet' : 'copperText'}>
+          {run.told.words}
+        </Text>
+      )}
       {run.problem && (
         <Text role="alert" color="rust" fontSize="22px" fontWeight="700">
           {run.problem}
@@ -331,6 +387,21 @@ function Controls({
       <BigKey type="button" disabled={!mark} onClick={() => mark && run.mark(mark)}>
         {mark ? `it ${mark === 'swims' ? 'swims' : `is ${RUN_MARK_WORDS[mark]}`}` : 'mark'} <Key>M</Key>
       </BigKey>
+      {running && isNudge(card) && (
+        <BigKey type="button" onClick={() => run.see('stuck')}>
+          not swimming <Key>N</Key> or hold
+        </BigKey>
+      )}
+      {running && card.hot && (
+        <>
+          <BigKey type="button" onClick={() => run.see('neighbourMoves')}>
+            a neighbour moves <Key>V</Key>
+          </BigKey>
+          <BigKey type="button" onClick={() => run.see('browns')}>
+            browns <Key>B</Key>
+          </BigKey>
+        </>
+      )}
       <BigKey type="button" disabled={!running} onClick={run.pauseOrGoOn}>
         {paused ? 'go on' : 'pause'} <Key>P</Key>
       </BigKey>

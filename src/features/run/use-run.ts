@@ -1,9 +1,9 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { clearingSteps } from '@/core/clearing';
 import { partByRef } from '@/core/board';
-import type { HeatPlan } from '@/core/heat';
+import { workplaceOf, type GoalSets, type HeatPlan, type Station } from '@/core/heat';
 import type { JobView, KeepEvent } from '@/core/job';
 import {
   foldRun,
@@ -13,12 +13,22 @@ import {
   type RunCard,
   type RunClock,
   type RunEvent,
+  type RunKnowledge,
   type RunMark,
+  type RunSight,
   type RunState,
   type TimedMark,
 } from '@/core/run';
+import { correctInWorker } from '@/workers/correct/client';
 import { useBenchClock } from './use-bench-clock';
 import { useOutbox } from './use-outbox';
+
+/** What a run is computed on: the station of its plan as it is known now, and the bench's limits. */
+export interface HeatOfRun {
+  readonly stationId: string;
+  readonly station?: Station;
+  readonly goals: GoalSets;
+}
 
 export interface Run {
   readonly plan: HeatPlan;
@@ -29,6 +39,10 @@ export interface Run {
   readonly problem?: string;
   /** Whether presses wait for the disk. */
   readonly waiting: boolean;
+  /** How the run goes on after what was seen. */
+  readonly told?: Told;
+  /** What the hand sees that was not computed: taken in, and the rest of the run computed anew. */
+  readonly see: (seen: RunSight) => void;
   readonly begin: () => void;
   readonly next: () => void;
   readonly back: () => void;
@@ -37,13 +51,20 @@ export interface Run {
   readonly abort: () => void;
 }
 
+/** A correction that is being computed, or in words. */
+export interface Told {
+  readonly computing: boolean;
+  readonly words: string;
+}
+
 /** The cards of a job's plan and where its run stands. Every press is kept at once; a reload reads the same. */
-export function useRun(job: JobView, kept: HeatPlan, stationId: string, onKeep: KeepEvent): Run {
+export function useRun(job: JobView, kept: HeatPlan, heat: HeatOfRun, onKeep: KeepEvent): Run {
+  const { stationId, station, goals } = heat;
   const [presses, setPresses] = useState<readonly RunEvent[]>(job.state.runEvents);
   const { send, waiting, problem } = useOutbox(job.number, onKeep);
   const state = useMemo(() => foldRun(presses), [presses]);
   const running = state !== undefined && !state.ended;
-  const plan = running ? (state.begin.plan ?? kept) : kept;
+  const plan = running ? (state.plan ?? kept) : kept;
   const cards = useMemo(() => cardsOf(job, plan), [job, plan]);
   const nowMs = useBenchClock(running);
   const clock = state && runClock(state, cards, Math.max(nowMs, presses[presses.length - 1]?.atMs ?? 0));
@@ -54,11 +75,42 @@ export function useRun(job: JobView, kept: HeatPlan, stationId: string, onKeep: 
     send(body);
   };
   const run = state?.run ?? '';
+  const [told, setTold] = useState<Told>();
+  /** What earlier sights of this run taught; a reload begins again with the station's own doubt. */
+  const knowledge = useRef<{ run: string; of: RunKnowledge }>(undefined);
+  const see = (seen: RunSight): void => {
+    const heatS = clock?.heatS;
+    press({ run, act: 'mark', mark: seen });
+    if (heatS === null || heatS === undefined || !station) return;
+    const board = workplaceOf(job.board, plan);
+    const known = knowledge.current?.run === run ? knowledge.current.of : undefined;
+    setTold({ computing: true, words: 'Taken in. Computing how it goes on; the air stays as it is.' });
+    const started = correctInWorker({
+      now: { board, station, goals: goals[plan.alloy], plan, knowledge: known },
+      sight: { seen, heatS },
+    });
+    void started.answer.then((answer) => {
+      if (answer.kind === 'cancelled') return;
+      if (answer.kind === 'problem') return setTold({ computing: false, words: answer.words });
+      const { correction } = answer;
+      knowledge.current = { run, of: correction.knowledge };
+      setTold({ computing: false, words: correction.words });
+      if (correction.kind === 'stop') press({ run, act: 'abort' });
+      if (correction.kind === 'goOn') {
+        const next = cardsOf(job, correction.plan);
+        const card = next.findIndex((c) => c.hot) + correction.step;
+        press({ run, act: 'correct', card, plan: correction.plan });
+      }
+    });
+  };
   const at = clock?.card ?? 0;
   return {
-    ...{ plan, cards, state, clock, problem, waiting },
+    ...{ plan, cards, state, clock, problem, waiting, told, see },
     marks: state ? timedMarks(state, cards) : [],
-    begin: () => press({ run: crypto.randomUUID(), act: 'begin', plan: kept, stationId }),
+    begin: () => {
+      setTold(undefined);
+      press({ run: crypto.randomUUID(), act: 'begin', plan: kept, stationId });
+    },
     next: () => press(at < cards.length - 1 ? { run, act: 'next', card: at + 1 } : { run, act: 'end' }),
     back: () => at > 0 && press({ run, act: 'back', card: at - 1 }),
     mark: (mark) => press({ run, act: 'mark', mark }),

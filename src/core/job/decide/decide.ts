@@ -89,11 +89,14 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
       return body.seq === state.undoable?.seq
         ? undefined
         : 'Expected the last entry that counts; only it is taken back.';
+    case 'heatPlan':
+      return body.holds || body.reason
+        ? undefined
+        : 'This plan breaks a limit. Expected why it is kept all the same: keep because the board is a donor.';
     case 'story':
     case 'access':
     case 'pack':
     case 'decision':
-    case 'heatPlan':
     case 'run':
     case 'image':
     case 'picture':

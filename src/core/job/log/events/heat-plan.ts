@@ -10,6 +10,7 @@ const schema = z.object({
   finding: wordsSchema,
   liftAtS: z.number().nullable(),
   holds: z.boolean(),
+  reason: wordsSchema.optional().describe('why a plan that breaks a limit is kept all the same'),
 });
 export type HeatPlanBody = z.infer<typeof schema>;
 
@@ -18,5 +19,6 @@ export const heatPlanEvent = defineEvent<HeatPlanBody>({
   version: 1,
   schema,
   upcasters: [],
-  label: (_board, { plan }) => `heat plan for ${plan.partRef}`,
+  label: (_board, { plan, reason }) =>
+    `heat plan for ${plan.partRef}${reason ? `, kept although it breaks a limit: ${reason}` : ''}`,
 });

@@ -1,0 +1,43 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { Board } from '@/core/board';
+import type { HeatGoals, HeatPlan, OpeningPlan, Station } from '@/core/heat';
+import { lookInWorker } from '@/workers/opening/client';
+
+/** The look for a plan that holds, as far as it has come. */
+export interface Opening {
+  readonly from: HeatPlan;
+  readonly looking: boolean;
+  readonly found?: OpeningPlan;
+  readonly problem?: string;
+}
+
+/**
+ * Looks for a plan that holds from the moment a part is chosen.
+ * @param from the plan to begin with; undefined ends the look, and what it found stays told.
+ * @param onBetter takes every plan that is better than those before.
+ */
+export function useOpening(
+  board: Board,
+  station: Station,
+  goals: HeatGoals,
+  from: HeatPlan | undefined,
+  onBetter: (plan: HeatPlan) => void,
+): Opening | undefined {
+  const [opening, setOpening] = useState<Opening>();
+  useEffect(() => {
+    if (!from) return;
+    const run = lookInWorker({ board, station, plan: from, goals }, (found) => {
+      setOpening({ from, looking: true, found });
+      onBetter(found.plan);
+    });
+    void run.answer.then((answer) => {
+      if (answer.kind === 'cancelled') return;
+      if (answer.kind === 'problem') return setOpening({ from, looking: false, problem: answer.words });
+      setOpening({ from, looking: false, found: answer.found });
+    });
+    return run.cancel;
+  }, [board, station, goals, from, onBetter]);
+  return opening && { ...opening, looking: opening.looking && opening.from === from };
+}
