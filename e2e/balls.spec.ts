@@ -189,6 +189,8 @@ test('the pedal held at the nudge says that nothing swims: the run is computed a
   const goesOn = /nudge again in \d+ s\.$/.test((await said.textContent())!);
   await expect(headline(page)).toHaveText(goesOn ? 'On to the melt' : 'Given up');
   await expect(page.getByText(/not swimming at 6\d s/)).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(headline(page)).toHaveText('Given up');
 });
 
 test('the plan that took a part off puts it back; a press that does not reach the disk is said, and kept later', async ({

@@ -1,7 +1,58 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { hasAccounts, personOf } from './application/access/auth';
+import { SIGN_IN_PATH, passage, type Shop } from './application/access/gate';
+import type { Person } from './application/access/person';
+import { PERSON_HEADER, personHeader } from './application/access/person-header';
+import { database } from './db/client';
 
-/** A content security policy with a fresh nonce per page; development needs eval and inline styles. */
-export function proxy(request: NextRequest): NextResponse {
+/** Host names beside the machine's own, as the lead has listed them. */
+const HOSTS = (process.env.UNISOLDA_HOSTS ?? '')
+  .split(',')
+  .map((h) => h.trim().toLowerCase())
+  .filter(Boolean);
+
+/** Looks at every request that is not a static file: who asks, from where and how much; then names who it is for what follows. */
+export async function proxy(request: NextRequest): Promise<NextResponse> {
+  const { headers, nextUrl } = request;
+  const asked = {
+    method: request.method,
+    path: nextUrl.pathname,
+    host: headers.get('host'),
+    origin: headers.get('origin'),
+    fetchSite: headers.get('sec-fetch-site'),
+    contentLength: headers.get('content-length'),
+    wantsPage: headers.get('accept')?.includes('text/html') ?? false,
+  };
+  // Strangers' hosts and origins are turned away before the database is asked.
+  const before = passage(asked, { hosts: HOSTS, accounts: false }, undefined);
+  const { shop, person } = before.kind === 'pass' ? await whoAsks(headers) : { shop: undefined, person: undefined };
+  const found = shop ? passage(asked, shop, person) : before;
+  switch (found.kind) {
+    case 'refuse':
+      return withHeaders(
+        new NextResponse(found.words, {
+          status: found.status,
+          headers: { 'content-type': 'text/plain; charset=utf-8' },
+        }),
+      );
+    case 'signIn': {
+      const scheme = headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http';
+      const to = new URL(SIGN_IN_PATH, `${scheme}://${asked.host}`);
+      to.searchParams.set('to', nextUrl.pathname + nextUrl.search);
+      return withHeaders(new NextResponse(null, { status: 303, headers: { location: to.href } }));
+    }
+    case 'pass':
+      return passed(request, person);
+  }
+}
+
+async function whoAsks(headers: Headers): Promise<{ shop: Shop; person: Person | undefined }> {
+  const accounts = await hasAccounts(await database());
+  return { shop: { hosts: HOSTS, accounts }, person: accounts ? await personOf(headers) : undefined };
+}
+
+/** Goes on with a fresh nonce per page; development needs eval and inline styles. */
+function passed(request: NextRequest, person: Person | undefined): NextResponse {
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const dev = process.env.NODE_ENV === 'development';
   const policy = [
@@ -13,13 +64,27 @@ export function proxy(request: NextRequest): NextResponse {
     `img-src 'self' data: blob:`,
     `object-src 'none'`,
     `base-uri 'self'`,
+    `form-action 'self'`,
     `frame-ancestors 'none'`,
   ].join('; ');
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
   headers.set('content-security-policy', policy);
+  // Never from outside: who it is says the sign-in alone.
+  headers.delete(PERSON_HEADER);
+  if (person) headers.set(PERSON_HEADER, personHeader(person));
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
+  return withHeaders(response);
+}
+
+function withHeaders(response: NextResponse): NextResponse {
+  const { headers } = response;
+  headers.set('x-content-type-options', 'nosniff');
+  headers.set('referrer-policy', 'same-origin');
+  headers.set('cross-origin-opener-policy', 'same-origin');
+  headers.set('cross-origin-resource-policy', 'same-origin');
+  headers.set('permissions-policy', 'camera=(self), serial=(self), microphone=(), geolocation=()');
   return response;
 }
 

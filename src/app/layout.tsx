@@ -4,7 +4,8 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { keepFilePreset } from '@/features/practice/actions';
 import { loadFilePresets, loadPlace } from '@/features/practice/queries';
-import { FilePresetsProvider, PlaceProvider, UiProvider } from '@/ui';
+import { loadPerson } from '@/features/shop/queries';
+import { FilePresetsProvider, PersonProvider, PlaceProvider, UiProvider } from '@/ui';
 
 const text = localFont({
   src: '../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
@@ -25,14 +26,14 @@ export const metadata: Metadata = {
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   // Every page is made when it is asked for: the request was looked at before the database is.
-  const [place, presets] = await Promise.all([loadPlace(), loadFilePresets()]);
+  const [place, presets, person] = await Promise.all([loadPlace(), loadFilePresets(), loadPerson()]);
   return (
     <html lang="en" className={`${text.variable} ${figures.variable}`} suppressHydrationWarning>
       <body>
         <UiProvider nonce={nonce}>
           <PlaceProvider place={place}>
             <FilePresetsProvider presets={presets} onKeep={keepFilePreset}>
-              {children}
+              <PersonProvider person={person && { name: person.name, bench: person.bench }}>{children}</PersonProvider>
             </FilePresetsProvider>
           </PlaceProvider>
         </UiProvider>

@@ -5,6 +5,7 @@ export type ProblemCode =
   | 'badInput'
   | 'notFound'
   | 'refused'
+  | 'needsLead'
   | 'keyReused'
   | 'changedMeanwhile'
   | 'fileGone'

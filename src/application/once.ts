@@ -1,12 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Database } from '../db/client';
 import { addEntry, findEntry, type EntryRow } from '../db/entries';
-import type { EntryMeta } from '../db/jobs';
 import { readText } from '../db/readable';
 import type { Session } from '../db/session';
 import { refused, saved, type ActionResult } from './action-result';
 import { databaseProblem } from './database-problem';
-import { entrant } from './entrant';
+import { entrant, now, type Entrant } from './entrant';
 
 /** Something that is entered, and what makes a second delivery of it known. */
 export interface Entry {
@@ -19,7 +18,7 @@ export interface Entry {
 }
 
 /** Carries out an entry inside the transaction; what it does not keep leaves nothing behind. */
-type Work<P> = (tx: Session, meta: EntryMeta, prepared: P) => Promise<ActionResult>;
+type Work<P> = (tx: Session, meta: Entrant, prepared: P) => Promise<ActionResult>;
 
 const LONGEST_KEY = 200;
 
@@ -56,7 +55,7 @@ export async function oncePrepared<P>(
   return inOneTransaction(db, async (tx) => {
     const known = await findEntry(tx, key);
     if (known) return answerAgain(known, asked);
-    const meta = entrant(key);
+    const meta = await entrant(key);
     const answer = await work(tx, meta, prepared);
     if (!answer.saved) throw new NotKept(answer);
     await addEntry(tx, { ...asked, answer: JSON.stringify(answer), at: meta.at });
@@ -114,7 +113,7 @@ export async function settle(db: Database, key: string): Promise<Settled> {
     async (tx): Promise<Settled> => {
       const known = await findEntry(tx, key);
       if (known && known.request !== '') return { known: true, answer: answerOf(known) };
-      if (!known) await addEntry(tx, { key, scope: 'given up', request: '', answer: '{}', at: entrant(key).at });
+      if (!known) await addEntry(tx, { key, scope: 'given up', request: '', answer: '{}', at: now() });
       return { known: false, answer: refused('It did not arrive. Not kept: enter it again.') };
     },
     { behavior: 'immediate' },

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { warmUp } from '../core/diagnose';
 import { listBoards } from '../db/boards';
+import { keepCopying } from './shop/copies';
 import { database, OpenProblem, type Database } from '../db/client';
 import { refreshSummaries } from '../db/job-summaries';
 
@@ -18,6 +19,7 @@ export async function startBench(): Promise<void> {
   });
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void checkpoint(db));
   await refreshSummaries(db);
+  keepCopying(db);
   void warmBoards(db);
 }
 

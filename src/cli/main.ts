@@ -11,6 +11,7 @@ import { addPartCommands } from './parts';
 import { addProofCommands } from './proof';
 import { addSchemaCommand } from './schema';
 import { addUsbCommands } from './usb';
+import { addVerifyCommand } from './verify';
 
 export function program(): Command {
   const root = new Command('unisolda').description('Bench arithmetic from the command line').exitOverride();
@@ -24,6 +25,7 @@ export function program(): Command {
   addBoardCommands(root);
   addPartCommands(root);
   addSchemaCommand(root);
+  addVerifyCommand(root);
   return root;
 }
 

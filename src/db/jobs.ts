@@ -12,6 +12,7 @@ import {
 import { keepSummary } from './keep-summary';
 import { readText } from './readable';
 import { boards, jobEvents, jobs } from './schema';
+import { sealedJobRow } from './seals';
 import type { Session } from './session';
 
 export interface JobRow {
@@ -113,18 +114,15 @@ export async function appendEvents(
     const sealed = isSealed(body) ? { ...body, after: custodySeal(log) } : body;
     const seq = log.reduce((newest, e) => Math.max(newest, e.seq), 0) + 1;
     const key = i === 0 ? meta.key : `${meta.key} ${i + 1}`;
-    const [row] = await tx
-      .insert(jobEvents)
-      .values({
-        ...meta,
-        key,
-        jobNumber: number,
-        seq,
-        replaces: replaces ?? null,
-        origin: origin ? JSON.stringify(origin) : null,
-        body: JSON.stringify(toStored(sealed)),
-      })
-      .returning();
+    const { at, bench, actor } = meta;
+    const entry = await sealedJobRow(tx, {
+      ...{ at, bench, actor, key, seq },
+      jobNumber: number,
+      replaces: replaces ?? null,
+      origin: origin ? JSON.stringify(origin) : null,
+      body: JSON.stringify(toStored(sealed)),
+    });
+    const [row] = await tx.insert(jobEvents).values(entry).returning();
     const event = toEvent(row);
     log.push(event);
     appended.push(event);

@@ -20,6 +20,7 @@ const SITES = 'site practice';
 const REPORT = 'report words';
 const WORLD = 'world';
 const PLACE = 'place';
+const COPIES = 'copies';
 
 /** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
 async function findSetting<T>(
@@ -47,6 +48,12 @@ export const findPractice = async (db: Session, marks?: UnreadableRow[]): Promis
 
 export const savePractice = (db: Session, practice: Practice): Promise<void> =>
   saveSetting(db, PRACTICE, practiceToStored(practice));
+
+/** Where the shop's copies go. */
+export const findCopySetting = <T>(db: Session, parse: (stored: unknown) => T): Promise<T | undefined> =>
+  findSetting(db, COPIES, parse);
+
+export const saveCopySetting = (db: Session, setting: object): Promise<void> => saveSetting(db, COPIES, setting);
 
 /** What this bench has settled for finding chips. */
 export const findSourcing = async (db: Session, marks?: UnreadableRow[]): Promise<SourcingPractice> =>

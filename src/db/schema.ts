@@ -128,6 +128,8 @@ export const stockEvents = sqliteTable(
     bench: text('bench').notNull(),
     actor: text('actor').notNull(),
     body: text('body').notNull(),
+    /** SHA-256 over this entry and the seal of the one before it; none for entries from before that was kept. */
+    seal: text('seal'),
   },
   (t) => [uniqueIndex('stock_events_key').on(t.key)],
 );
@@ -187,6 +189,8 @@ export const jobEvents = sqliteTable(
     /** Where what it says comes from, as JSON; none for entries from before that was kept. */
     origin: text('origin'),
     body: text('body').notNull(),
+    /** SHA-256 over this entry and the seal of the one before it in the shop; none for entries from before that was kept. */
+    seal: text('seal'),
   },
   (t) => [
     uniqueIndex('job_events_seq').on(t.jobNumber, t.seq),
@@ -225,3 +229,74 @@ export const jobSummaries = sqliteTable(
   },
   (t) => [index('job_summaries_outcome').on(t.outcome)],
 );
+
+/** Who works here. Without anybody the bench is open to whoever sits at it. */
+export const user = sqliteTable('user', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** What they type to sign in. */
+  username: text('username').unique(),
+  displayUsername: text('display_username'),
+  /** Made from the name: nothing is ever sent to it. */
+  email: text('email').notNull().unique(),
+  emailVerified: integer('email_verified', { mode: 'boolean' }).notNull().default(false),
+  image: text('image'),
+  /** lead, technician or apprentice. */
+  role: text('role').notNull().default('apprentice'),
+  createdAt: integer('created_at', { mode: 'timestamp' }).notNull(),
+  updatedAt: integer('updated_at', { mode: 'timestamp' }).notNull(),
+});
+
+/** Who is signed in, and at which bench. */
+export const session = sqliteTable('session', {
+  id: text('id').primaryKey(),
+  token: text('token').notNull().unique(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  bench: text('bench').notNull().default(''),
+  expiresAt: integer('expires_at', { mode: 'timestamp' }).notNull(),
+  ipAddress: text('ip_address'),
+  userAgent: text('user_agent'),
+  createdAt: integer('created_at', { mode: 'timestamp' }).notNull(),
+  updatedAt: integer('updated_at', { mode: 'timestamp' }).notNull(),
+});
+
+/** How somebody signs in: a password, hashed by the package that checks it. */
+export const account = sqliteTable('account', {
+  id: text('id').primaryKey(),
+  accountId: text('account_id').notNull(),
+  providerId: text('provider_id').notNull(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  accessToken: text('access_token'),
+  refreshToken: text('refresh_token'),
+  idToken: text('id_token'),
+  accessTokenExpiresAt: integer('access_token_expires_at', { mode: 'timestamp' }),
+  refreshTokenExpiresAt: integer('refresh_token_expires_at', { mode: 'timestamp' }),
+  scope: text('scope'),
+  password: text('password'),
+  createdAt: integer('created_at', { mode: 'timestamp' }).notNull(),
+  updatedAt: integer('updated_at', { mode: 'timestamp' }).notNull(),
+});
+
+/** What a package keeps for a while, such as a challenge. */
+export const verification = sqliteTable('verification', {
+  id: text('id').primaryKey(),
+  identifier: text('identifier').notNull(),
+  value: text('value').notNull(),
+  expiresAt: integer('expires_at', { mode: 'timestamp' }).notNull(),
+  createdAt: integer('created_at', { mode: 'timestamp' }),
+  updatedAt: integer('updated_at', { mode: 'timestamp' }),
+});
+
+/** A lead's word for one entry that an apprentice may not make alone. Used once, within minutes. */
+export const confirmations = sqliteTable('confirmations', {
+  id: text('id').primaryKey(),
+  leadName: text('lead_name').notNull(),
+  /** The sign-in that it is for. */
+  sessionId: text('session_id').notNull(),
+  untilAt: text('until_at').notNull(),
+  usedAt: text('used_at'),
+});

@@ -13,6 +13,7 @@ import {
 import type { EntryMeta } from './jobs';
 import { readRows, type UnreadableRow } from './readable';
 import { stockEvents } from './schema';
+import { sealedStockRows } from './seals';
 import type { Session } from './session';
 
 function toEvent({ seq, at, bench, actor, body }: typeof stockEvents.$inferSelect): StockEvent {
@@ -63,15 +64,15 @@ export async function appendStock(
     if (refused) return fail(refused);
     applyStock(state, body, meta.at);
   }
-  const rows = await tx
-    .insert(stockEvents)
-    .values(
-      bodies.map((body, i) => ({
-        ...meta,
-        key: i === 0 ? meta.key : `${meta.key} ${i}`,
-        body: JSON.stringify(stockToStored(body)),
-      })),
-    )
-    .returning();
+  const { at, bench, actor } = meta;
+  const entries = await sealedStockRows(
+    tx,
+    bodies.map((body, i) => ({
+      ...{ at, bench, actor },
+      key: i === 0 ? meta.key : `${meta.key} ${i}`,
+      body: JSON.stringify(stockToStored(body)),
+    })),
+  );
+  const rows = await tx.insert(stockEvents).values(entries).returning();
   return ok(rows.map(toEvent));
 }

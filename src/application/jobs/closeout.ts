@@ -18,6 +18,7 @@ import { findJob, type EntryMeta } from '../../db/jobs';
 import { dropReferences, findReportWords, keepReferences, listReferences } from '../../db/knowledge';
 import { dropCalibration } from '../../db/library';
 import { addReport, dropReport, isReported } from '../../db/parts';
+import { sealOfJob } from '../../db/seals';
 import type { Session } from '../../db/session';
 import { appendStock, stockEventsOf } from '../../db/stock';
 import { refused, refusedFor, saved, type ActionResult } from '../action-result';
@@ -153,7 +154,12 @@ export async function isLessonKept(db: Session, number: number, timesBack = 0): 
 export async function loadReport(db: Session, number: number, withPrivate = false): Promise<JobReport | undefined> {
   const job = await loadJob(db, number);
   return job.ok
-    ? reportOf(job.value, { words: await findReportWords(db), withPrivate, place: await loadPlace(db) })
+    ? reportOf(job.value, {
+        words: await findReportWords(db),
+        withPrivate,
+        place: await loadPlace(db),
+        seal: await sealOfJob(db, number),
+      })
     : undefined;
 }
 

@@ -24,6 +24,8 @@ import { listReferences } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { appendStock, stockEventsOf } from '../../db/stock';
 import { refusedFor, saved, type ActionResult } from '../action-result';
+import { withLead } from '../access/needs-lead';
+import type { Entrant } from '../entrant';
 import { once } from '../once';
 import { loadRecord, type JobRecord } from './load-job';
 
@@ -90,10 +92,10 @@ export async function carryOut(
   { row, board, events, shown, purpose }: JobRecord,
   command: JobCommand,
   message: string,
-  meta: EntryMeta,
+  by: Entrant,
 ): Promise<ActionResult> {
   // An entry from before answers were kept is known by its event alone.
-  const known = await eventByKey(tx, meta.key);
+  const known = await eventByKey(tx, by.key);
   if (known) return saved(message, { seq: known.seq });
   // Only a closing is held against good boards: they are many rows.
   const isClosing = command.do === 'record' && command.body.kind === 'close';
@@ -101,6 +103,13 @@ export async function carryOut(
   const state = foldJob(shown);
   const decided = decide({ board, state, references, simulators: purpose.simulators }, command);
   if (!decided.ok) return refusedFor(decided.problems);
+  const allowed = await withLead(
+    tx,
+    decided.value.map((d) => d.body),
+    by,
+  );
+  if ('answer' in allowed) return allowed.answer;
+  const { meta } = allowed;
   const appended = await appendEvents(tx, row.number, decided.value, events, meta);
   // A training job moves nothing in the stock.
   if (!row.training) for (const event of appended) await fitChosenChip(tx, row.number, event, state, meta);

@@ -27,6 +27,7 @@ import type { UnreadableRow } from '../../db/readable';
 import type { Session } from '../../db/session';
 import { appendStock, stockEventsOf } from '../../db/stock';
 import { refused, refusedFor, saved, type ActionResult } from '../action-result';
+import { withLead } from '../access/needs-lead';
 import { now } from '../entrant';
 import { once } from '../once';
 
@@ -65,7 +66,9 @@ export function enterStockLine(db: Database, text: string, key: string): Promise
     const training = await trainingJobOf(tx, entry.value.bodies);
     if (training !== undefined)
       return refused(`Expected a real job: ${training} is for training, and nothing of it moves the stock.`);
-    const stored = await appendStock(tx, entry.value.bodies, meta);
+    const allowed = await withLead(tx, entry.value.bodies, meta);
+    if ('answer' in allowed) return allowed.answer;
+    const stored = await appendStock(tx, entry.value.bodies, allowed.meta);
     return stored.ok ? saved(entry.value.echo, { seq: stored.value.at(-1)?.seq }) : refusedFor(stored.problems);
   });
 }

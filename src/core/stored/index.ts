@@ -1,3 +1,4 @@
+export { ChainCheck, sealOf, type ChainFound, type ChainedEntry } from './chain';
 export {
   fromStored,
   fromStoredText,

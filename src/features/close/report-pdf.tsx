@@ -78,6 +78,7 @@ export async function reportPdf(report: JobReport, pictures: ReadonlyMap<string,
           ) : null;
         })}
         {report.origins ? <Text style={style.line}>{plain(report.origins)}</Text> : null}
+        {report.seal ? <Text style={style.line}>{`Seal of the record: ${report.seal}`}</Text> : null}
         {report.closing ? <Text style={{ ...style.line, marginTop: 10 }}>{plain(report.closing)}</Text> : null}
       </Page>
     </Document>,

@@ -67,6 +67,11 @@ export function ReportSheet({ report }: { report: JobReport }) {
           {report.origins}
         </Text>
       )}
+      {report.seal && (
+        <Text fontSize="13px" color="quiet">
+          Seal of the record: {report.seal}
+        </Text>
+      )}
       <Part title="Plug ways">
         <Rows head={['Way', 'Before', 'Now']} rows={report.plugs.map((p) => [p.way, p.before, p.now])} />
       </Part>

@@ -5,6 +5,7 @@ import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Box, Flex, Link } from '@chakra-ui/react';
 import { Key } from '../parts/key';
+import { useSignedIn } from '../person';
 import { Clocks } from './clocks';
 import { Shortcuts } from './shortcuts';
 import { ThemeSwitch } from './theme-switch';
@@ -14,11 +15,13 @@ const PLACES = [
   { href: '/jobs', name: 'Jobs' },
   { href: '/library', name: 'Library' },
   { href: '/stock', name: 'Stock' },
+  { href: '/shop', name: 'Shop' },
 ] as const;
 
 /** The top strip: where you are, and the way to everywhere else. */
 export function Strip({ where }: { where?: ReactNode }) {
   const pathname = usePathname();
+  const person = useSignedIn();
   return (
     <Flex h="44px" align="center" gap="5" px="4.5" borderBottom="1.5px solid" borderColor="ink" whiteSpace="nowrap">
       <Link asChild fontWeight="800" fontSize="18px" color="ink" _hover={{ textDecoration: 'none' }}>
@@ -48,6 +51,13 @@ export function Strip({ where }: { where?: ReactNode }) {
             Find <Key>/</Key>
           </NextLink>
         </Link>
+        {person && (
+          <Link asChild color="quiet">
+            <NextLink href="/sign-in">
+              {person.name}, {person.bench}
+            </NextLink>
+          </Link>
+        )}
         <ThemeSwitch />
       </Flex>
     </Flex>

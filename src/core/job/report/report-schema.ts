@@ -32,6 +32,7 @@ export const jobReportSchema = z.object({
   bill: z
     .array(z.object({ what: z.string(), figure: z.string() }))
     .describe('bench minutes and price, where they were stated'),
+  seal: z.string().optional().describe('seal of the newest entry: the record can be checked against it'),
   origins: z.string().optional().describe('where the readings come from, counted'),
   rails: z.array(
     z.object({ rail: z.string(), wanted: z.string(), before: z.string(), now: z.string(), state: z.string() }),

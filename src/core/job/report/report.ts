@@ -20,12 +20,14 @@ export interface ReportOptions {
   readonly withPrivate?: boolean;
   /** Where the bench stands: its days and its money. */
   readonly place?: BenchPlace;
+  /** The seal of the job's newest entry. */
+  readonly seal?: string;
 }
 
 /** What the owner and the shop get on paper. Notes and image names stay out unless asked for: they may be private. */
 export function reportOf(
   job: JobView,
-  { words = DEFAULT_REPORT_WORDS, withPrivate = false, place = NOWHERE }: ReportOptions = {},
+  { words = DEFAULT_REPORT_WORDS, withPrivate = false, place = NOWHERE, seal }: ReportOptions = {},
 ): JobReport {
   const { state, proof, board } = job;
   const { closed } = state;
@@ -42,6 +44,7 @@ export function reportOf(
     past: job.past.map((past) => pastWords(past, place)),
     traces: tracesOf(job),
     bill: billOf(job, words, place),
+    ...(seal && { seal }),
     origins: originsSummary(job.readings.map((r) => r.origin)),
     pictures: state.pictures.map(({ sha256, words: shows }) => ({ sha256, words: shows })),
     ...(withPrivate && { notes: [...state.notes] }),

@@ -1,0 +1,32 @@
+import 'server-only';
+import { hasAccounts } from '@/application/access/auth';
+import { listPeople, type PersonOfShop } from '@/application/access/people';
+import { currentPerson, type Person } from '@/application/access/person';
+import { databaseBytes, loadCopyState, type CopyState } from '@/application/shop/copies';
+import type { ChainFound } from '@/core/stored';
+import { database } from '@/db/client';
+import { checkSeals } from '@/db/seals';
+
+/** Who is signed in; undefined in a shop without accounts. */
+export const loadPerson = (): Promise<Person | undefined> => currentPerson();
+
+export const loadAccounts = async (): Promise<boolean> => hasAccounts(await database());
+
+export interface ShopState {
+  readonly people: readonly PersonOfShop[];
+  readonly copies: CopyState;
+  readonly seals: { readonly jobs: ChainFound; readonly stock: ChainFound };
+  readonly fileBytes?: number;
+  readonly memoryBytes: number;
+  readonly upS: number;
+}
+
+export async function loadShop(): Promise<ShopState> {
+  const db = await database();
+  const [people, copies, seals] = await Promise.all([listPeople(), loadCopyState(db, new Date()), checkSeals(db)]);
+  return {
+    ...{ people, copies, seals, fileBytes: databaseBytes() },
+    memoryBytes: process.memoryUsage().rss,
+    upS: process.uptime(),
+  };
+}
