@@ -1,25 +1,19 @@
-import { createHash } from 'node:crypto';
 import { asc, desc, eq, gt } from 'drizzle-orm';
 import { ChainCheck, sealOf, type ChainFound, type ChainedEntry } from '../core/stored';
+import { sealedHash } from './erase';
 import { jobEvents, stockEvents } from './schema';
 import type { Session } from './session';
 
 type JobRow = typeof jobEvents.$inferSelect;
 type StockRow = typeof stockEvents.$inferSelect;
 
-/** What an owner asked to have erased leaves of a body: that it was erased, and the hash that its seal rests on. */
-export const ERASED = /^\{"type":"erased","sha256":"([0-9a-f]{64})"/;
-
-/** Seals rest on the hash of a body, so that what is erased on request leaves the chain whole. */
-const bodyHash = (body: string): string => ERASED.exec(body)?.[1] ?? createHash('sha256').update(body).digest('hex');
-
 const jobColumns = (r: Omit<JobRow, 'id' | 'seal'>): ChainedEntry['columns'] => [
   ...[r.jobNumber, r.seq, r.key, r.at, r.bench, r.actor, r.replaces, r.origin],
-  bodyHash(r.body),
+  sealedHash(r.body),
 ];
 const stockColumns = (r: Omit<StockRow, 'seq' | 'seal'>): ChainedEntry['columns'] => [
   ...[r.key, r.at, r.bench, r.actor],
-  bodyHash(r.body),
+  sealedHash(r.body),
 ];
 
 /** The job entry with its seal. Call it inside the transaction that stores it. */

@@ -39,6 +39,9 @@ const viewOf = ({ row, board, shown, purpose }: JobRecord, knowledge: BenchKnowl
 const MOST_VIEWS = 60;
 const views = new Map<string, JobView>();
 
+/** Forgets every view that is kept: what was erased is not to stay in memory. */
+export const forgetViews = (): void => views.clear();
+
 /**
  * Everything a screen shows of a job. Computed once for each state of its record and of what the bench knows: a view is kept
  * under the names of all that it was computed from.

@@ -1,5 +1,6 @@
 /** Who enters is said by the sign-in; what an apprentice may not do alone needs a lead's word, once. */
 import { demoPartTypes } from '../../../demo/files';
+import type { Story } from '../../core/job';
 import type { Database } from '../../db/client';
 import { jobEventsOf } from '../../db/jobs';
 import { savePartType } from '../../db/parts';
@@ -16,7 +17,12 @@ let db: Database;
 let remove: () => void;
 let person: Person | undefined;
 tellPersonsBy(async () => person);
-const as = (role: Role, sessionId = role): Person => ({ name: `the ${role}`, role, bench: 'Bench 7', sessionId });
+const as = (role: Role, sessionId: string = role): Person => ({
+  name: `the ${role}`,
+  role,
+  bench: 'Bench 7',
+  sessionId,
+});
 
 beforeEach(async () => {
   ({ db, remove } = await temporaryDatabase());
@@ -28,10 +34,10 @@ afterEach(() => {
   remove();
 });
 
-const STORY = {
+const STORY: Story = {
   kind: 'story',
   ...{ symptom: 'no light', history: [], dataMatters: false, locked: false, consent: true, pack: 'sound' },
-} as const;
+};
 const job = async (): Promise<number> => (await openJob(db, 'heronlog-4-c', STORY, `device ${Math.random()}`)).job!;
 
 test('an entry carries the person and the bench of the sign-in; without accounts those of the machine', async () => {

@@ -8,6 +8,7 @@ import type { ActionResult } from '@/application/action-result';
 import * as people from '@/application/access/people';
 import { currentPerson, ROLES } from '@/application/access/person';
 import * as signing from '@/application/access/sign-in';
+import * as erase from '@/application/jobs/erase';
 import * as copies from '@/application/shop/copies';
 import { database } from '@/db/client';
 
@@ -60,6 +61,10 @@ export const keepCopySetting = async (folder: string, everyHours: number): Promi
   asLead(async () => copies.keepCopySetting(await database(), { folder, everyHours }));
 
 export const copyNow = async (): Promise<ActionResult> => asLead(async () => copies.copyNow(await database()));
+
+/** Erases an owner's words and pictures from a closed job. */
+export const eraseOwner = async (job: number, key: string): Promise<ActionResult> =>
+  asLead(async () => erase.eraseOwner(await database(), job, key));
 
 export const restoreCopy = async (name: string): Promise<ActionResult> =>
   asLead(async () => copies.restoreCopy(await database(), name, new Date()));

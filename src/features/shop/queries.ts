@@ -5,6 +5,7 @@ import { currentPerson, type Person } from '@/application/access/person';
 import { databaseBytes, loadCopyState, type CopyState } from '@/application/shop/copies';
 import type { ChainFound } from '@/core/stored';
 import { database } from '@/db/client';
+import { writeArchive } from '@/db/archive';
 import { checkSeals } from '@/db/seals';
 
 /** Who is signed in; undefined in a shop without accounts. */
@@ -29,4 +30,11 @@ export async function loadShop(): Promise<ShopState> {
     memoryBytes: process.memoryUsage().rss,
     upS: process.uptime(),
   };
+}
+
+/** Everything that the shop knows, as one file. */
+export async function archiveOfShop(): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly name: string }> {
+  const at = new Date();
+  const { bytes } = await writeArchive(await database(), at);
+  return { bytes: new Uint8Array(bytes), name: `unisolda-${at.toISOString().slice(0, 10)}.zip` };
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState, type ReactNode } from 'react';
-import { Box, Flex, Grid, Heading, Text, chakra } from '@chakra-ui/react';
+import { Box, Flex, Grid, Heading, Link, Text, chakra } from '@chakra-ui/react';
 import {
   AnswerNote,
   FigureLine,
@@ -13,7 +13,7 @@ import {
   SelectBox,
   TextInput,
 } from '@/ui';
-import { copyNow, keepCopySetting, letIn, restoreCopy, sendOff } from './actions';
+import { copyNow, eraseOwner, keepCopySetting, letIn, restoreCopy, sendOff } from './actions';
 import type { ShopState } from './queries';
 
 type Answer = { readonly saved: boolean; readonly message: string };
@@ -41,6 +41,7 @@ export function ShopSheet({ shop, signedIn }: { shop: ShopState; signedIn: boole
       <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="10">
         <Box>
           <CopiesPart shop={shop} />
+          <OutPart />
           <HealthPart shop={shop} />
         </Box>
         <PeoplePart shop={shop} signedIn={signedIn} />
@@ -104,6 +105,45 @@ function CopiesPart({ shop: { copies } }: { shop: ShopState }) {
           and {copies.names.length - SHOWN_COPIES} older
         </Text>
       )}
+    </Part>
+  );
+}
+
+/** Everything out in open forms, and an owner's data gone on request. */
+function OutPart() {
+  const [answer, setAnswer] = useState<Answer>();
+  const [job, setJob] = useState('');
+  return (
+    <Part title="Out of the shop">
+      <Text fontSize="14px" mb="2">
+        Everything that is known here, as JSON lines, images and pictures with their hashes. Brought into another shop
+        by{' '}
+        <Box as="span" fontFamily="mono">
+          npm run shop:archive -- in FILE
+        </Box>
+        .
+      </Text>
+      <Link href="/shop/archive" download color="copperText" fontWeight="700">
+        Everything as one archive
+      </Link>
+      <Flex
+        as="form"
+        gap="3"
+        mt="4"
+        align="flex-end"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void eraseOwner(Number(job), crypto.randomUUID()).then(setAnswer);
+        }}
+      >
+        <Named name="Erase the owner’s words and pictures of closed job">
+          <TextInput value={job} onChange={(e) => setJob(e.target.value)} w="6em" inputMode="numeric" />
+        </Named>
+        <PlainButton type="submit" disabled={!/^\d+$/.test(job)}>
+          Erase them for good
+        </PlainButton>
+      </Flex>
+      <AnswerNote answer={answer} />
     </Part>
   );
 }
