@@ -180,13 +180,10 @@ async function merge(tx: Session, archive: Archive): Promise<BroughtIn> {
     for (const row of archive.rows(table)) await tx.insert(table).values(row).onConflictDoNothing();
   const revisionOf = await mergeBoardFiles(tx, archive);
   for (const table of NUMBERED)
-    for (const { id: _, ...row } of archive.rows(table))
-      await tx
-        .insert(table)
-        .values(row as never)
-        .onConflictDoNothing();
+    for (const row of archive.rows(table)) await tx.insert(table).values(omit(row, 'id')).onConflictDoNothing();
   type StockRow = typeof schema.stockEvents.$inferSelect;
-  for (const { seq: _, seal: __, ...row } of ordered<StockRow>(archive.rows(schema.stockEvents), 'seq')) {
+  for (const stored of ordered<StockRow>(archive.rows(schema.stockEvents), 'seq')) {
+    const row = omit(stored, 'seq', 'seal');
     const [known] = await tx
       .select({ key: schema.stockEvents.key })
       .from(schema.stockEvents)
@@ -195,6 +192,10 @@ async function merge(tx: Session, archive: Archive): Promise<BroughtIn> {
   }
   return mergeJobs(tx, archive, revisionOf);
 }
+
+/** A row without what each shop gives for itself. */
+const omit = <R extends object, K extends keyof R>(row: R, ...keys: K[]): Omit<R, K> =>
+  Object.fromEntries(Object.entries(row).filter(([name]) => !keys.includes(name as K))) as Omit<R, K>;
 
 const ordered = <R>(rows: readonly Row[], by: string): R[] =>
   rows.toSorted((a, b) => Number(a[by]) - Number(b[by])) as R[];
@@ -247,7 +248,8 @@ async function mergeJobs(
       .where(eq(jobEvents.jobNumber, number));
     const shift =
       known === undefined ? 0 : Math.max(0, (newest.seq ?? 0) - own.filter((e) => numberByKey.has(e.key)).length);
-    for (const { id: _, seal: __, ...e } of own.filter((o) => !numberByKey.has(o.key))) {
+    for (const stored of own.filter((o) => !numberByKey.has(o.key))) {
+      const e = omit(stored, 'id', 'seal');
       const row = {
         ...e,
         jobNumber: number,
