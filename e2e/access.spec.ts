@@ -123,7 +123,7 @@ async function expectStrangersOut(): Promise<void> {
 }
 
 test('without accounts: the machine itself is let in, strangers nowhere; what is too large is refused unread', async () => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await expectStrangersOut();
   for (const at of Object.values(ROUTES))
     expect([at, (await statusOf(at, { headers: PAGE })) < 500]).toEqual([at, true]);

@@ -1,12 +1,15 @@
 /** The database is opened before the first request is answered; the boards' tables are computed while nobody waits yet. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
-  const [{ startBench }, { tellPersonsBy }, { PERSON_HEADER, personOfHeader }, { headers }] = await Promise.all([
-    import('./application/start'),
-    import('./application/access/person'),
-    import('./application/access/person-header'),
-    import('next/headers'),
-  ]);
+  const [{ startBench }, { refuseLargeRequests }, { tellPersonsBy }, { PERSON_HEADER, personOfHeader }, { headers }] =
+    await Promise.all([
+      import('./application/start'),
+      import('./application/access/large-requests'),
+      import('./application/access/person'),
+      import('./application/access/person-header'),
+      import('next/headers'),
+    ]);
+  refuseLargeRequests();
   tellPersonsBy(async () => {
     const text = (await headers()).get(PERSON_HEADER);
     return text === null ? undefined : personOfHeader(text);

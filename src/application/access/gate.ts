@@ -35,6 +35,12 @@ const LEADS_ONLY = /^\/shop(\/|$)/;
 
 const refuse = (status: 400 | 401 | 403 | 413, words: string): Passage => ({ kind: 'refuse', status, words });
 
+/** What is said to a request that is too large by its own word; undefined for others. */
+export const tooLarge = (contentLength: string | null): string | undefined =>
+  Number(contentLength ?? 0) > MOST_BYTES
+    ? `Expected at most ${MOST_BYTES / 2 ** 20} MB; got ${(Number(contentLength) / 2 ** 20).toFixed(0)} MB. Nothing was read.`
+    : undefined;
+
 /** Name of a Host header without its port; an IPv6 address keeps its brackets. */
 const nameOf = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
 
@@ -55,11 +61,8 @@ export function passage(asked: Asked, shop: Shop, person: Person | undefined): P
     (origin === 'null' || (origin === null && fetchSite !== null && fetchSite !== 'same-origin'))
   )
     return refuse(403, "Expected a request from this bench's own pages; it came from elsewhere.");
-  if (Number(asked.contentLength ?? 0) > MOST_BYTES)
-    return refuse(
-      413,
-      `Expected at most ${MOST_BYTES / 2 ** 20} MB; got ${(Number(asked.contentLength) / 2 ** 20).toFixed(0)} MB. Nothing was read.`,
-    );
+  const large = tooLarge(asked.contentLength);
+  if (large) return refuse(413, large);
   if (!shop.accounts || path === SIGN_IN_PATH) return { kind: 'pass' };
   if (!person)
     return asked.wantsPage && READS.has(method)
