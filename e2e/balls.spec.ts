@@ -191,6 +191,7 @@ test('the pedal held at the nudge says that nothing swims: the run is computed a
   await expect(page.getByText(/not swimming at 6\d s/)).toBeVisible();
   await page.keyboard.press('x');
   await expect(headline(page)).toHaveText('Given up');
+  await expect(page.getByText('keeping…')).toBeHidden();
 });
 
 test('the plan that took a part off puts it back; a press that does not reach the disk is said, and kept later', async ({

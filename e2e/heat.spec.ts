@@ -69,13 +69,13 @@ test('an apprentice calibrates a station, finds that no plan holds without a gua
   // The memory beside the part must stay cooler than usual: it holds an image that nobody has a copy of.
   await page.goto(`${server.url}/jobs/32/heat`);
   await expect(headline(page)).toHaveText(/[Ll]ift U4/, { timeout: 60_000 });
-  await enterLine(page, 'limit u9 198');
+  await enterLine(page, 'limit u9 206');
   await expect(headline(page)).toHaveText(/U4 at (\d+ s|\d+:\d\d min), but U9 gets too hot$/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Search a plan' }).click();
   await expect(page.getByText(/No plan without a guard holds: the best misses by \d\.\d K/)).toBeVisible({
     timeout: 240_000,
   });
-  await expect(page.getByText(/With a cover on U9.*, U9 joints stay at \d+ °C of 198/)).toBeVisible();
+  await expect(page.getByText(/With a cover on U9.*, U9 joints stay at \d+ °C of 206/)).toBeVisible();
   await page.getByRole('button', { name: 'Take this plan with its guard' }).click();
   await expect(headline(page)).toHaveText(/^Cover .*U9.*, lift U4 at (\d+ s|\d+:\d\d min), not before$/, {
     timeout: 60_000,

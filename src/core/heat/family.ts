@@ -10,21 +10,22 @@ import { simulateHeat } from './simulate';
 import type { Station } from './station';
 import { isJudged, judgeHeat, type HeatVerdict } from './verdict';
 
-/** A cover has to win so much to be worth laying. Engineering estimate. */
+/** A cover has to win so much to be worth laying, and so much it is worth that a limit is kept at all. Engineering estimates. */
 const COVER_COSTS_K = 1;
+const BROKEN_COSTS_K = 4;
 
 export interface Tried extends Margin {
   readonly plan: HeatPlan;
   /** By the full solver. */
   readonly verdict: HeatVerdict;
-  /** The margin, less what its covers cost in trouble. */
+  /** The margin, less what its covers cost in trouble and what a broken limit does. */
   readonly score: number;
   /** Runs of the reduced model and of the full solver. */
   readonly runs: number;
 }
 
 export const scoreOf = ({ marginK, plan }: { marginK: number; plan: HeatPlan }): number =>
-  marginK - COVER_COSTS_K * plan.covers.length;
+  marginK - COVER_COSTS_K * plan.covers.length - (marginK < 0 ? BROKEN_COSTS_K : 0);
 
 /** Durations tried, s: of each warming step, and of the melt. Spans that a hand keeps; engineering estimates. */
 const WARM_S = [20, 40, 60];

@@ -19,6 +19,7 @@ const verdict = (more: Partial<HeatVerdict>): HeatVerdict => ({
   ownLimitC: null,
   aboveReachS: 12,
   coldestPeakC: 232,
+  inTimeC: 232,
   bodyPeakC: 245,
   bodyLimitC: 260,
   fastestRiseCPerS: 2.5,
@@ -39,14 +40,14 @@ test('the nearest limit is the margin: the joint that has to melt, the body, or 
 });
 
 test('where its solder must not melt, the hottest joint counts as well', () => {
-  expect(marginOf(verdict({ reachC: 150, coldestPeakC: 165, hottestPeakC: 202, ownLimitC: 207 }))).toEqual({
+  expect(marginOf(verdict({ reachC: 150, coldestPeakC: 165, inTimeC: 165, hottestPeakC: 202, ownLimitC: 207 }))).toEqual({
     marginK: 5,
     fragile: 'its own solder',
   });
 });
 
 test('what does not melt or gets too hot has a negative margin', () => {
-  expect(marginOf(verdict({ coldestPeakC: 205, reachedAtS: null, actAtS: null })).marginK).toBe(-15);
+  expect(marginOf(verdict({ coldestPeakC: 206, inTimeC: 205, reachedAtS: null, actAtS: null })).marginK).toBe(-15);
   expect(marginOf(verdict({ neighbours: [neighbour('L1', 214, 207)] }))).toMatchObject({ marginK: -7, ref: 'L1' });
 });
 

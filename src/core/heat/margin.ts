@@ -18,7 +18,7 @@ export const marginOf = (verdict: HeatVerdict): Margin =>
 export function limitsOf(verdict: HeatVerdict): Margin[] {
   return [
     {
-      marginK: verdict.coldestPeakC - verdict.reachC,
+      marginK: verdict.inTimeC - verdict.reachC,
       fragile:
         verdict.ownLimitC === null ? 'the coldest joint only just melts' : 'the coldest place only just gets there',
     },

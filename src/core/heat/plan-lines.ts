@@ -259,7 +259,10 @@ const stackLine = definePlanLine({
 /** Lines that the page itself answers: they set off a computation, or keep the plan with the job. */
 export const PAGE_LINES = [
   { example: 'aim', help: 'the dial is set so that the coldest joint just gets hot enough' },
-  { example: 'keep', help: 'the plan is kept with the job; one that breaks a limit: keep because the board is a donor' },
+  {
+    example: 'keep',
+    help: 'the plan is kept with the job; one that breaks a limit: keep because the board is a donor',
+  },
 ] as const;
 
 export const PLAN_GRAMMAR: Grammar<PlanLineContext, PlanEdit> = {

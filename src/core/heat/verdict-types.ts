@@ -20,6 +20,8 @@ export interface HeatVerdict {
   readonly untilS: number | null;
   readonly aboveReachS: number;
   readonly coldestPeakC: number;
+  /** The coldest joint at the last moment to melt at, if the hand is to act before the air goes. */
+  readonly inTimeC: number;
   /** The worked part's own hottest joint, and what it must stay below where its solder must not melt. */
   readonly hottestPeakC: number;
   readonly ownLimitC: number | null;

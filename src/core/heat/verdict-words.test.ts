@@ -6,7 +6,16 @@ import { verdictWords } from './verdict-words';
 type Figures = Parameters<typeof verdictWords>[1];
 
 const FIGURES: Figures = {
-  ...{ reachC: 220, reachedAtS: 50, actAtS: 53, untilS: 95, aboveReachS: 12, coldestPeakC: 231, hottestPeakC: 236 },
+  ...{
+    reachC: 220,
+    reachedAtS: 50,
+    actAtS: 53,
+    untilS: 95,
+    aboveReachS: 12,
+    coldestPeakC: 231,
+    hottestPeakC: 236,
+    inTimeC: 230,
+  },
   ...{ ownLimitC: null, bodyPeakC: 240, bodyLimitC: 260, fastestRiseCPerS: 2, neighbours: [], swimming: [] },
 };
 const told = (purpose: Purpose, more: Partial<Figures> = {}) =>

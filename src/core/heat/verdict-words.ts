@@ -88,6 +88,13 @@ export function verdictWords(plan: HeatPlan, v: Figures): Words {
       finding: `${partRef} ${plan.purpose === 'lift' ? 'stays solid' : 'ends'} at ${formatTempC(v.coldestPeakC)}`,
     };
   }
+  if (v.inTimeC < v.reachC) {
+    return {
+      headline: `${words.all.replace(/ (are|is)$/, '')} of ${partRef} ready only as the air goes`,
+      sentence: `${words.all} above ${Math.round(v.reachC)} °C from ${formatSeconds(v.reachedAtS)}, for ${formatSeconds(v.aboveReachS)}; the hand acts three seconds later, with the air still on. Longer under it, or hotter. ${words.early}`,
+      finding: `${partRef} ready too late, for ${formatSeconds(v.aboveReachS)}`,
+    };
+  }
   const broken = brokenLimits(plan, v);
   const above = `${words.all} above ${Math.round(v.reachC)} °C from ${formatSeconds(v.reachedAtS)}, for ${formatSeconds(v.aboveReachS)}.`;
   const rest = broken.slice(2).length;

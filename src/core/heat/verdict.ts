@@ -54,6 +54,7 @@ export function judgeHeat(
     actAtS: reachedAtS === null ? null : Math.ceil(reachedAtS) + LIFT_AFTER_S,
     untilS: reachedAtS === null ? null : windowEnd(run.timesS, worked, reachedAtS, reachC, ownLimitC),
     aboveReachS: secondsAbove(run.timesS, worked.jointMinC, reachC),
+    inTimeC: valueAt(run.timesS, worked.jointMinC, lastMeltS(plan)),
     coldestPeakC: largest(worked.jointMinC),
     hottestPeakC: largest(worked.jointMaxC),
     ownLimitC,
@@ -66,7 +67,7 @@ export function judgeHeat(
   const gentle = goals.riseLimitCPerS === null || figures.fastestRiseCPerS <= goals.riseLimitCPerS;
   const solid = ownLimitC === null || figures.hottestPeakC <= ownLimitC;
   const holds =
-    reachedAtS !== null && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC && gentle && solid;
+    staysMolten(figures) && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC && gentle && solid;
   return { ...figures, holds, ...verdictWords(plan, figures) };
 }
 
@@ -125,6 +126,22 @@ function windowEnd(
     if (jointMinC[i] < reachC || (ownLimitC !== null && jointMaxC[i] >= ownLimitC)) return timesS[i];
   }
   return timesS[timesS.length - 1];
+}
+
+/** Whether the coldest joint melts early enough for the hand to act while the air is still on. */
+export const staysMolten = ({ inTimeC, reachC }: Pick<HeatVerdict, 'inTimeC' | 'reachC'>): boolean => inTimeC >= reachC;
+
+/** The last moment to melt at: the hand acts some seconds later, at a whole one, before the air goes, s. */
+function lastMeltS({ steps }: HeatPlan): number {
+  const lastHot = steps.findLastIndex((s) => s.airSetC !== null);
+  const hotS = steps.slice(0, lastHot + 1).reduce((sum, s) => sum + s.durationS, 0);
+  return Math.max(0, hotS - LIFT_AFTER_S);
+}
+
+/** A curve at a moment, or at its end where that comes first. */
+function valueAt(timesS: Float32Array, series: Float32Array, atS: number): number {
+  const i = timesS.findIndex((t) => t >= atS);
+  return series[i < 0 ? series.length - 1 : i];
 }
 
 /** First time at which a curve crosses a level upwards, interpolated; null when it never does. */
