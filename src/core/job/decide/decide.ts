@@ -89,6 +89,10 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
       return body.seq === state.undoable?.seq
         ? undefined
         : 'Expected the last entry that counts; only it is taken back.';
+    case 'quote':
+      return body.state === 'sent' || state.quote
+        ? undefined
+        : `Expected a quote that was sent before it is ${body.state}.`;
     case 'heatPlan':
       return body.holds || body.reason
         ? undefined
@@ -102,6 +106,7 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
     case 'picture':
     case 'device':
     case 'note':
+    case 'promise':
     case 'trace':
     case 'capture':
     case 'lifted':

@@ -38,6 +38,8 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'picture':
     case 'device':
     case 'note':
+    case 'promise':
+    case 'quote':
     case 'soak':
     case 'close':
     case 'reopen':

@@ -43,4 +43,52 @@ const noteLine = defineJobLine({
   complete: () => [],
 });
 
-export const recordLines = [soakLine, noteLine];
+/** A day as it is written everywhere: 2026-12-01, with an hour or at the end of it. */
+const DAY = /^(\d{4}-\d\d-\d\d)(?:[ t](\d\d:\d\d))?$/;
+const END_OF_DAY = '17:00';
+
+const promiseLine = defineJobLine({
+  name: 'promise',
+  usage: [
+    {
+      example: 'promise 2026-12-01',
+      help: 'the owner is promised the device for that day; with an hour: 2026-12-01 12:00',
+    },
+    { example: 'promise off', help: 'the promise is taken back' },
+  ],
+  parse(_context, { rest }) {
+    if (rest === 'off') return ok({ command: record({ kind: 'promise', byAt: null }), echo: 'Promise taken back' });
+    const [, day, hour = END_OF_DAY] = DAY.exec(rest) ?? [];
+    const at = new Date(`${day}T${hour}:00.000Z`);
+    if (!day || Number.isNaN(at.getTime()) || at.toISOString().slice(0, 10) !== day)
+      return fail(`Expected a day such as 2026-12-01 after "promise"; got "${rest}".`);
+    return ok({ command: record({ kind: 'promise', byAt: at.toISOString() }), echo: `Promised for ${day}, ${hour}` });
+  },
+  complete: (_context, words) => (words.length === 2 ? ['off'] : []),
+});
+
+const quoteLine = defineJobLine({
+  name: 'quote',
+  usage: [
+    { example: 'quote 120', help: 'a price was told to the owner' },
+    { example: 'quote accepted', help: 'the owner took it, or: refused, expired' },
+  ],
+  parse({ state }, { rest }) {
+    if (rest === 'accepted' || rest === 'refused' || rest === 'expired')
+      return ok({
+        command: record({ kind: 'quote', state: rest, price: state.quote?.price ?? 0 }),
+        echo: `Quote ${rest}`,
+      });
+    const price = parseFigure(rest);
+    if (!price.ok) return fail(`Expected a price, accepted, refused or expired after "quote"; got "${rest}".`);
+    if (price.value <= 0 || price.value > 1_000_000)
+      return fail(`Expected a price from 0.01 to 1,000,000; got ${price.value}.`);
+    return ok({
+      command: record({ kind: 'quote', state: 'sent', price: price.value }),
+      echo: `Quote of ${price.value} sent`,
+    });
+  },
+  complete: (_context, words) => (words.length === 2 ? ['accepted', 'refused', 'expired'] : []),
+});
+
+export const recordLines = [soakLine, noteLine, promiseLine, quoteLine];

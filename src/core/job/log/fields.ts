@@ -222,6 +222,8 @@ export const JOB_FIELDS: { readonly [K in keyof Required<JobFields>]: Field<JobF
     start: [],
     update: (soaks, body, { event }) => (body.kind === 'soak' ? foldSoak(soaks, body, event.at) : soaks),
   },
+  promise: latest('promise'),
+  quote: latest('quote'),
   notes: { start: [], update: (notes, body) => (body.kind === 'note' ? [...notes, body.text] : notes) },
   closed: {
     start: undefined,

@@ -77,6 +77,9 @@ export interface JobFields {
   readonly captures: Readonly<Record<string, BodyOf<'capture'>>>;
   readonly pictures: readonly BodyOf<'picture'>[];
   readonly soaks: readonly Soak[];
+  /** What the owner was promised and offered last. */
+  readonly promise?: BodyOf<'promise'>;
+  readonly quote?: BodyOf<'quote'>;
   readonly notes: readonly string[];
   readonly closed?: BodyOf<'close'> & { readonly at: string };
   /** What the job was each time it was closed and came back, the first time first. */

@@ -18,6 +18,8 @@ import { padLookEvent } from './pad-look';
 import { partOffEvent } from './part-off';
 import { partOnEvent } from './part-on';
 import { pictureEvent } from './picture';
+import { promiseEvent } from './promise';
+import { quoteEvent } from './quote';
 import { readingEvent } from './reading';
 import { reopenEvent } from './reopen';
 import { routeEvent } from './route';
@@ -56,6 +58,8 @@ const TYPES = [
   pictureEvent,
   soakEvent,
   noteEvent,
+  promiseEvent,
+  quoteEvent,
   closeEvent,
   reopenEvent,
   undoEvent,

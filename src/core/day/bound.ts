@@ -1,0 +1,52 @@
+import { LATE_WEIGHT, END_WEIGHT, type DayJob, type DayProblem } from './problem';
+
+/**
+ * What no schedule costs less than. Each job takes at least its own time. Hands together are at most as fast as one who is as many times
+ * as fast and may break off. The larger of both, part by part.
+ */
+export function lowerBound({ jobs, people, capacity }: DayProblem, goal: 'day' | 'end'): number {
+  if (jobs.length === 0) return 0;
+  const whole = (j: DayJob): number => j.steps.reduce((sum, s) => sum + s.minutes, 0);
+  const active = (j: DayJob): number => j.steps.reduce((sum, s) => sum + (s.passive ? 0 : s.minutes), 0);
+  const ownEnd = (j: DayJob): number => j.releaseMin + whole(j);
+  const load = jobs.reduce((sum, j) => sum + active(j), 0) / people.length;
+  const firstMin = Math.min(...jobs.map((j) => j.releaseMin));
+  const loads = new Map<string, number>();
+  for (const { steps } of jobs)
+    for (const { needs, minutes } of steps) for (const name of needs) loads.set(name, (loads.get(name) ?? 0) + minutes);
+  const things = [...loads].map(([name, sum]) => sum / Math.max(1, capacity[name] ?? 1));
+  const endMin = Math.max(firstMin + Math.max(load, ...things, 0), ...jobs.map(ownEnd));
+  if (goal === 'end') return endMin;
+  const ownWaiting = jobs.reduce((sum, j) => sum + j.weight * whole(j), 0);
+  const waiting = Math.max(ownWaiting, sharedWaiting(jobs, active, people.length));
+  const late = jobs.reduce((sum, j) => sum + (j.dueMin === null ? 0 : j.weight * Math.max(0, ownEnd(j) - j.dueMin)), 0);
+  return LATE_WEIGHT * late + waiting + END_WEIGHT * endMin;
+}
+
+/**
+ * Σ w·C at least, where all are there at once: the mean moment of a job's active work is, weighted over jobs, no earlier than on one hand that
+ * is as many times as fast and takes the least work for its weight first (mean busy time; Goemans, Queyranne, Schulz, Skutella and Wang, SIAM J.
+ * on Discrete Mathematics 15, 2002, from memory); and from that mean moment to the job's end passes what follows each bit of work in its chain.
+ */
+function sharedWaiting(jobs: readonly DayJob[], active: (j: DayJob) => number, hands: number): number {
+  // With later releases the order by work for weight is not the best of one hand any more.
+  if (jobs.some((j) => j.releaseMin > 0)) return 0;
+  const sorted = jobs.filter((j) => active(j) > 0).sort((a, b) => active(a) / a.weight - active(b) / b.weight);
+  let done = 0;
+  let sum = jobs.filter((j) => active(j) === 0).reduce((s, j) => s + j.weight * restOf(j, 0), 0);
+  for (const j of sorted) {
+    const own = active(j);
+    sum += (j.weight * (done + own / 2)) / hands;
+    done += own;
+    sum +=
+      j.weight *
+      j.steps.reduce(
+        (s, step, k) => s + (step.passive ? 0 : (step.minutes / own) * (step.minutes / 2 + restOf(j, k + 1))),
+        0,
+      );
+  }
+  return sum;
+}
+
+/** Minutes of a job's steps from one on. */
+const restOf = ({ steps }: DayJob, from: number): number => steps.slice(from).reduce((sum, s) => sum + s.minutes, 0);

@@ -1,0 +1,220 @@
+/** Days against brute force, closed forms and a published job shop. */
+import { seededRandom, type Random } from '../math';
+import { dayProblemSchema, planDay, type DayPlan, type DayProblem } from '.';
+import { costOf } from './problem';
+
+const problem = (input: object): DayProblem => dayProblemSchema.parse(input);
+const endOf = (plan: DayPlan): number => Math.max(...plan.slots.map((s) => s.endMin));
+
+/** No person and no resource is in two places, no step before the one it follows, nobody at work while it is closed. */
+function expectPossible({ jobs, people, capacity, closed }: DayProblem, { slots }: DayPlan): void {
+  const overlap = (a: (typeof slots)[number], b: (typeof slots)[number]): boolean =>
+    a.startMin < b.endMin && b.startMin < a.endMin;
+  for (const { id } of people) {
+    const own = slots.filter((s) => s.person === id);
+    own.forEach((a, i) => own.slice(i + 1).forEach((b) => expect(overlap(a, b)).toBe(false)));
+    for (const s of own) for (const [from, to] of closed) expect(s.startMin < to && from < s.endMin).toBe(false);
+  }
+  for (const { id, steps, releaseMin } of jobs) {
+    const own = steps.map((step) => slots.find((s) => s.job === id && s.step === step.id)!);
+    own.forEach((s, i) => expect(s.startMin).toBeGreaterThanOrEqual(i === 0 ? releaseMin : own[i - 1].endMin));
+  }
+  const uses = jobs.flatMap((j) =>
+    j.steps.flatMap((step) =>
+      step.needs.map((name) => ({ name, slot: slots.find((s) => s.job === j.id && s.step === step.id)! })),
+    ),
+  );
+  for (const { name, slot } of uses)
+    expect(
+      uses.filter((u) => u.name === name && u.slot.startMin <= slot.startMin && slot.startMin < u.slot.endMin).length,
+    ).toBeLessThanOrEqual(capacity[name] ?? 1);
+}
+
+function smallProblem(random: Random): DayProblem {
+  const upTo = (n: number): number => 1 + Math.floor(random() * n);
+  return problem({
+    jobs: Array.from({ length: upTo(3) }, (_, j) => ({
+      id: `j${j}`,
+      weight: upTo(3),
+      releaseMin: random() < 0.3 ? upTo(3) : 0,
+      dueMin: random() < 0.6 ? upTo(8) : null,
+      steps: Array.from({ length: upTo(2) }, (_, k) => ({
+        ...{ id: `s${k}`, minutes: upTo(3), passive: random() < 0.3 },
+        needs: random() < 0.4 ? ['plate'] : [],
+        role: random() < 0.3 ? 'technician' : 'apprentice',
+      })),
+    })),
+    people: [{ id: 'a', role: 'technician' }, ...(random() < 0.5 ? [{ id: 'b', role: 'apprentice' }] : [])],
+    closed: random() < 0.3 ? [[2, 4]] : [],
+  });
+}
+
+/** Every start of every step at every whole minute, whoever does it: nothing is assumed about good schedules. */
+function bruteForce({ jobs, people, closed }: DayProblem): number {
+  const steps = jobs.flatMap((j) => j.steps.map((step, k) => ({ j, step, k })));
+  // All after one another, after the last release and the closed hours, is never the best's end.
+  const HORIZON = 3 + 2 + steps.reduce((sum, { step }) => sum + step.minutes, 0);
+  let best = Infinity;
+  const placed: { job: string; startMin: number; endMin: number; person: number | null; needs: string[] }[] = [];
+  const go = (i: number): void => {
+    if (i === steps.length) {
+      best = Math.min(
+        best,
+        costOf(jobs, (id) => Math.max(...placed.filter((p) => p.job === id).map((p) => p.endMin))).total,
+      );
+      return;
+    }
+    const { j, step, k } = steps[i];
+    const from = k === 0 ? j.releaseMin : placed[placed.length - 1].endMin;
+    // Sums only grow: what is placed costs this much already.
+    const sofar = costOf(
+      jobs.filter((o) => placed.some((p) => p.job === o.id)),
+      (id) => Math.max(...placed.filter((p) => p.job === id).map((p) => p.endMin)),
+    );
+    if (sofar.total >= best) return;
+    for (let startMin = from; startMin + step.minutes <= HORIZON; startMin++) {
+      const endMin = startMin + step.minutes;
+      const meets = (p: { startMin: number; endMin: number }): boolean => p.startMin < endMin && startMin < p.endMin;
+      if (placed.some((p) => meets(p) && p.needs.some((n) => step.needs.includes(n)))) continue;
+      const hands = step.passive
+        ? [null]
+        : people.flatMap((p, h) => (step.role === 'apprentice' || p.role === 'technician' ? [h] : []));
+      if (!step.passive && closed.some(([f, t]) => startMin < t && f < endMin)) continue;
+      for (const person of hands) {
+        if (person !== null && placed.some((p) => p.person === person && meets(p))) continue;
+        placed.push({ job: j.id, startMin, endMin, person, needs: step.needs });
+        go(i + 1);
+        placed.pop();
+      }
+    }
+  };
+  go(0);
+  return best;
+}
+
+test('small days equal brute force over all starts and hands, passive steps, closed hours and roles among them', () => {
+  const random = seededRandom(26);
+  for (let k = 0; k < 300; k++) {
+    const day = smallProblem(random);
+    const plan = planDay(day);
+    expectPossible(day, plan);
+    expect([k, plan.exact, plan.cost.total]).toEqual([k, true, bruteForce(day)]);
+    expect(plan.bound).toBeLessThanOrEqual(plan.cost.total + 1e-9);
+  }
+});
+
+/** Times on two machines one after the other, and the end by Johnson's rule. */
+function johnson(times: readonly (readonly [number, number])[]): number {
+  const first = times.filter(([a, b]) => a <= b).toSorted((x, y) => x[0] - y[0]);
+  const second = times.filter(([a, b]) => a > b).toSorted((x, y) => y[1] - x[1]);
+  let [one, two] = [0, 0];
+  for (const [a, b] of [...first, ...second]) {
+    one += a;
+    two = Math.max(one, two) + b;
+  }
+  return two;
+}
+
+test('two machines in a row end as early as Johnson’s rule (Naval Research Logistics Quarterly 1, 1954) says', () => {
+  const random = seededRandom(5);
+  for (let k = 0; k < 20; k++) {
+    const times = Array.from({ length: 4 + (k % 5) }, (): [number, number] => [
+      1 + Math.floor(random() * 20),
+      1 + Math.floor(random() * 20),
+    ]);
+    const day = problem({
+      jobs: times.map(([a, b], j) => ({
+        id: `j${j}`,
+        steps: [
+          { id: 'one', minutes: a, passive: true, needs: ['one'] },
+          { id: 'two', minutes: b, passive: true, needs: ['two'] },
+        ],
+      })),
+      people: [{ id: 'a', role: 'lead' }],
+    });
+    expect([k, endOf(planDay(day, { goal: 'end' }))]).toEqual([k, johnson(times)]);
+  }
+});
+
+/** Six jobs on six machines, each step a machine and its time; Fisher and Thompson 1963 (ft06, from memory), best end 55. */
+const FT06 = [
+  [2, 1, 0, 3, 1, 6, 3, 7, 5, 3, 4, 6],
+  [1, 8, 2, 5, 4, 10, 5, 10, 0, 10, 3, 4],
+  [2, 5, 3, 4, 5, 8, 0, 9, 1, 1, 4, 7],
+  [1, 5, 0, 5, 2, 5, 3, 3, 4, 8, 5, 9],
+  [2, 9, 1, 3, 4, 5, 5, 4, 0, 3, 3, 1],
+  [1, 3, 3, 3, 5, 9, 0, 10, 4, 4, 2, 1],
+];
+
+test('a published job shop of six by six ends within its bound and at most one in twenty after its best end of 55', () => {
+  const day = problem({
+    jobs: FT06.map((row, j) => ({
+      id: `j${j}`,
+      steps: Array.from({ length: 6 }, (_, k) => ({
+        id: `s${k}`,
+        minutes: row[2 * k + 1],
+        passive: true,
+        needs: [`m${row[2 * k]}`],
+      })),
+    })),
+    people: [{ id: 'a', role: 'lead' }],
+  });
+  const plan = planDay(day, { goal: 'end' });
+  expectPossible(day, plan);
+  expect(endOf(plan)).toBeGreaterThanOrEqual(55);
+  expect(endOf(plan)).toBeLessThanOrEqual(55 * 1.05);
+  expect(plan.bound).toBeLessThanOrEqual(55);
+});
+
+function shopOf(jobs: number, random: Random): DayProblem {
+  const names = ['hot air', 'microscope', 'supply'];
+  return problem({
+    jobs: Array.from({ length: jobs }, (_, j) => ({
+      id: `j${j}`,
+      weight: 1 + Math.floor(random() * 3),
+      dueMin: 400 + Math.floor(random() * 3000),
+      steps: Array.from({ length: 8 }, (_, k) => ({
+        ...{ id: `s${k}`, minutes: 5 + Math.floor(random() * 25), passive: k % 4 === 3 },
+        needs: random() < 0.3 ? [names[Math.floor(random() * 3)]] : [],
+      })),
+    })),
+    people: ['a', 'b', 'c'].map((id) => ({ id, role: 'technician' })),
+    capacity: { 'hot air': 2, microscope: 3, supply: 3 },
+  });
+}
+
+test('sixty jobs of eight steps for three people: possible, near the bound, and no promise broken that can be kept', () => {
+  const day = shopOf(60, seededRandom(3));
+  const free = { ...day, jobs: day.jobs.map((j) => ({ ...j, dueMin: null })) };
+  const plan = planDay(free);
+  expectPossible(free, plan);
+  expect(plan.cost.total / plan.bound).toBeLessThan(1.08);
+  const promised = planDay(day);
+  expectPossible(day, promised);
+  expect(promised.cost.late).toBe(0);
+});
+
+test('a plan that has begun is kept for a minute’s gain, and given up for a new promise', () => {
+  const day = shopOf(12, seededRandom(9));
+  const first = planDay(day);
+  const begun = [...new Set(first.slots.map((s) => s.job))];
+  const steady = planDay(day, { steady: begun });
+  expect([...new Set(steady.slots.map((s) => s.job))].slice(0, 4)).toEqual(begun.slice(0, 4));
+  const urgent = { ...day.jobs[0], id: 'urgent', weight: 50, dueMin: 120 };
+  const again = planDay({ ...day, jobs: [...day.jobs, urgent] }, { steady: begun });
+  expect(Math.max(...again.slots.filter((s) => s.job === 'urgent').map((s) => s.endMin))).toBeLessThanOrEqual(240);
+});
+
+test('a step that is pinned begins there, with whom it is pinned to', () => {
+  const day = problem({
+    jobs: [
+      { id: 'x', steps: [{ id: 's', minutes: 10, pinned: { startMin: 25, person: 'b' } }] },
+      { id: 'y', steps: [{ id: 's', minutes: 10 }] },
+    ],
+    people: [
+      { id: 'a', role: 'lead' },
+      { id: 'b', role: 'lead' },
+    ],
+  });
+  expect(planDay(day).slots.find((s) => s.job === 'x')).toMatchObject({ startMin: 25, person: 'b' });
+});
