@@ -213,7 +213,7 @@ test('an apprentice works, but not at the shop’s affairs; a donor is opened wi
       true,
     ]);
   }
-  await page.getByLabel('Entry line').fill('d-1 opened because it is past saving');
+  await page.getByLabel('Entry line').fill('d-3 opened');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Opening a donor needs a lead's word/)).toBeVisible();
   await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
@@ -222,7 +222,7 @@ test('an apprentice works, but not at the shop’s affairs; a donor is opened wi
   await page.getByRole('button', { name: 'Give it' }).click();
   await expect(page.getByText(/^Mira's word stands for the next entry of Ansel/)).toBeVisible();
   await page.goto(`${server.url}/stock`, { waitUntil: 'networkidle' });
-  await enterLine(page, 'd-1 opened because it is past saving');
+  await enterLine(page, 'd-3 opened');
 
   await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
   await page.getByRole('button', { name: 'Sign out at every bench' }).click();

@@ -1,14 +1,22 @@
 import { BenchSheet } from '@/features/bench/bench-sheet';
 import { loadBench } from '@/features/bench/queries';
-import { Sheet, Strip } from '@/ui';
+import { DaySheet } from '@/features/day/day-sheet';
+import { loadDay } from '@/features/day/queries';
+import { Sheet, Strip, ViewLinks } from '@/ui';
 
 export const dynamic = 'force-dynamic';
 
-export default async function BenchPage() {
-  const bench = await loadBench();
+const VIEWS = [
+  { id: 'queue', name: 'The queue', href: '/' },
+  { id: 'day', name: 'The day', href: '/?view=day' },
+] as const;
+
+export default async function BenchPage({ searchParams }: { searchParams: Promise<{ view?: string }> }) {
+  const view = (await searchParams).view === 'day' ? 'day' : 'queue';
   return (
     <Sheet strip={<Strip where="Today at the bench" />}>
-      <BenchSheet bench={bench} />
+      <ViewLinks label="Bench" current={view} views={VIEWS} />
+      {view === 'day' ? <DaySheet day={await loadDay()} /> : <BenchSheet bench={await loadBench()} />}
     </Sheet>
   );
 }

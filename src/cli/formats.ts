@@ -7,6 +7,7 @@ import { heatPlanSchema, stationSchema, testBodySchema } from '../core/heat';
 import { imageFamilySchema } from '../core/image';
 import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
 import { answersSchema } from '../core/sketch';
+import { dayProblemSchema } from '../core/day';
 import { jobEventSchema, jobReportSchema } from '../core/job';
 
 /** The published formats: the same schemas check files, the database and the command line. */
@@ -25,6 +26,7 @@ export const FORMATS = {
   'part-family': partFamilySchema,
   'sketch-answers': answersSchema,
   report: reportSchema,
+  day: dayProblemSchema,
   'job-event': jobEventSchema,
   'job-report': jobReportSchema,
 } as const;

@@ -2,6 +2,7 @@
 import { Command, CommanderError } from 'commander';
 import { addBallsCommands } from './balls';
 import { addBoardCommands } from './board';
+import { addDayCommands } from './day';
 import { addDiagnoseCommands } from './diagnose';
 import { addHeatCommands } from './heat';
 import { addImageCommands } from './image';
@@ -24,6 +25,7 @@ export function program(): Command {
   addImportCommand(root);
   addBoardCommands(root);
   addPartCommands(root);
+  addDayCommands(root);
   addSchemaCommand(root);
   addVerifyCommand(root);
   return root;

@@ -1,7 +1,7 @@
 import type { Command } from 'commander';
 import { z } from 'zod';
 import { partByRef } from '../core/board';
-import { loggedEventSchema, reportOf, viewJob } from '../core/job';
+import { loggedEventSchema, reportOf, viewJob, type JobView } from '../core/job';
 import { orderProofs, proveRails } from '../core/proof';
 import { InputProblem, print, readBoard, readJson } from './input';
 
@@ -14,6 +14,15 @@ const railReadingSchema = z.preprocess(
     swings: z.boolean().optional(),
   }),
 );
+
+/** A job from its board and its events in order. */
+export function readJob(boardFile: string, eventsFile: string, number = 1): JobView {
+  const board = readBoard(boardFile);
+  const events = readJson(eventsFile, z.array(loggedEventSchema));
+  const opened = events[0]?.at;
+  if (opened === undefined) throw new InputProblem(`${eventsFile}: expected the events of a job; got none.`);
+  return viewJob(number, opened, board, events);
+}
 
 export function addProofCommands(root: Command): void {
   const proof = root.command('proof').description('proof after the repair');
@@ -60,11 +69,6 @@ export function addProofCommands(root: Command): void {
     .option('--job <number>', 'the number that the report carries', '1')
     .option('--private', 'with the bench’s notes')
     .action((boardFile: string, eventsFile: string, options: { job: string; private?: true }) => {
-      const board = readBoard(boardFile);
-      const events = readJson(eventsFile, z.array(loggedEventSchema));
-      const opened = events[0]?.at;
-      if (opened === undefined) throw new InputProblem(`${eventsFile}: expected the events of a job; got none.`);
-      const job = viewJob(Number(options.job), opened, board, events);
-      print(reportOf(job, { withPrivate: options.private ?? false }));
+      print(reportOf(readJob(boardFile, eventsFile, Number(options.job)), { withPrivate: options.private ?? false }));
     });
 }

@@ -4,7 +4,7 @@ import { LATE_WEIGHT, END_WEIGHT, type DayJob, type DayProblem } from './problem
  * What no schedule costs less than. Each job takes at least its own time. Hands together are at most as fast as one who is as many times
  * as fast and may break off. The larger of both, part by part.
  */
-export function lowerBound({ jobs, people, capacity }: DayProblem, goal: 'day' | 'end'): number {
+export function lowerBound({ jobs, people, capacity, closed }: DayProblem, goal: 'day' | 'end'): number {
   if (jobs.length === 0) return 0;
   const whole = (j: DayJob): number => j.steps.reduce((sum, s) => sum + s.minutes, 0);
   const active = (j: DayJob): number => j.steps.reduce((sum, s) => sum + (s.passive ? 0 : s.minutes), 0);
@@ -18,7 +18,11 @@ export function lowerBound({ jobs, people, capacity }: DayProblem, goal: 'day' |
   const endMin = Math.max(firstMin + Math.max(load, ...things, 0), ...jobs.map(ownEnd));
   if (goal === 'end') return endMin;
   const ownWaiting = jobs.reduce((sum, j) => sum + j.weight * whole(j), 0);
-  const waiting = Math.max(ownWaiting, sharedWaiting(jobs, active, people.length));
+  const waiting = Math.max(
+    ownWaiting,
+    sharedWaiting(jobs, active, people.length),
+    inOpenHours(jobs, active, people.length, closed),
+  );
   const late = jobs.reduce((sum, j) => sum + (j.dueMin === null ? 0 : j.weight * Math.max(0, ownEnd(j) - j.dueMin)), 0);
   return LATE_WEIGHT * late + waiting + END_WEIGHT * endMin;
 }
@@ -46,6 +50,38 @@ function sharedWaiting(jobs: readonly DayJob[], active: (j: DayJob) => number, h
       );
   }
   return sum;
+}
+
+/**
+ * Σ w·(C − r) at least, closed hours counted: the k-th job to end does so after the k least amounts of work at the earliest, on all hands
+ * together, in open hours; and the heaviest weights may stand with the earliest ends.
+ */
+function inOpenHours(
+  jobs: readonly DayJob[],
+  active: (j: DayJob) => number,
+  hands: number,
+  closed: DayProblem['closed'],
+): number {
+  const work = jobs.map(active).sort((a, b) => a - b);
+  const weights = jobs.map((j) => j.weight).sort((a, b) => b - a);
+  const released = jobs.reduce((sum, j) => sum + j.weight * j.releaseMin, 0);
+  let done = 0;
+  const ends = work.reduce((sum, minutes, k) => {
+    done += minutes;
+    return sum + weights[k] * clockAfter(done / hands, closed);
+  }, 0);
+  return ends - released;
+}
+
+/** The clock after so many open minutes. */
+function clockAfter(openMin: number, closed: DayProblem['closed']): number {
+  let [clock, left] = [0, openMin];
+  for (const [from, to] of [...closed].sort(([a], [b]) => a - b)) {
+    if (left <= from - clock) break;
+    left -= Math.max(0, from - clock);
+    clock = Math.max(clock, to);
+  }
+  return clock + left;
 }
 
 /** Minutes of a job's steps from one on. */

@@ -1,2 +1,7 @@
-export { planDay, type DayOptions, type DayPlan } from './schedule';
-export { dayProblemSchema, type DayCost, type DayJob, type DayProblem, type DayStep, type Slot } from './problem';
+export { learnedDuration, type Duration } from './durations';
+export { jobEnds, type JobEnd } from './promise';
+export { dayProblemSchema, type DayJob, type DayProblem, type Slot } from './problem';
+export { quoteOf, type PriceRule, type Quote, type QuoteInput } from './quote';
+export { quoteOfJob, usualRule } from './quote-of-job';
+export { planDay, type DayPlan } from './schedule';
+export { learnedDurations, stageMinutes, stepsAhead, type Durations } from './steps-ahead';

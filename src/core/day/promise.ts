@@ -2,10 +2,10 @@ import { normalDraw, seededRandom } from '../math';
 import type { DayProblem, DayStep } from './problem';
 import { endsInOrder, type DayPlan } from './schedule';
 
-/** When a job ends: expected, and by when in so many of a hundred days. */
+/** When a job ends: in half of all days, and by when in so many of a hundred. A mean would lie in the night. */
 export interface JobEnd {
   readonly job: string;
-  readonly meanMin: number;
+  readonly midMin: number;
   readonly byMin: number;
 }
 
@@ -33,10 +33,7 @@ export function jobEnds(problem: DayProblem, plan: Pick<DayPlan, 'order'>, share
   }
   return problem.jobs.map(({ id }) => {
     const sorted = ends.get(id)!.toSorted((a, b) => a - b);
-    return {
-      job: id,
-      meanMin: sorted.reduce((sum, e) => sum + e, 0) / sorted.length,
-      byMin: sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)],
-    };
+    const at = (part: number): number => sorted[Math.min(sorted.length - 1, Math.ceil(part * sorted.length) - 1)];
+    return { job: id, midMin: at(0.5), byMin: at(share) };
   });
 }

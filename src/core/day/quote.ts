@@ -64,11 +64,17 @@ const SEED = 41;
 const LEAST_CHANCE = 0.02;
 
 /** What a job will take and cost, over all that may be wrong: each way is tried in its order until it was it. */
-export function quoteOf({ ways, searchMinutes, proofMinutes, sdLog, comebackChance, worth }: QuoteInput, rule: PriceRule): Quote {
+export function quoteOf(
+  { ways, searchMinutes, proofMinutes, sdLog, comebackChance, worth }: QuoteInput,
+  rule: PriceRule,
+): Quote {
   const tried = ways.filter((w) => w.chance >= LEAST_CHANCE);
   const random = seededRandom(SEED);
   const rows = Array.from({ length: DRAWS }, () => {
-    const at = pickIndex(tried.map((w) => w.chance), random);
+    const at = pickIndex(
+      tried.map((w) => w.chance),
+      random,
+    );
     const done = at === undefined ? tried : tried.slice(0, at + 1);
     const planned = searchMinutes + done.reduce((sum, w) => sum + w.minutes + proofMinutes, 0);
     const minutes = planned * Math.exp(sdLog * normalDraw(random) - (sdLog * sdLog) / 2);

@@ -223,7 +223,11 @@ class Day {
 
   planOf(order: Order): { readonly slots: Slot[]; readonly cost: DayCost; readonly order: string[] } {
     const { slots, cost } = this.place(order);
-    return { order: order.map((j) => this.problem.jobs[j].id), slots: slots.toSorted((a, b) => a.startMin - b.startMin || (a.job < b.job ? -1 : 1)), cost };
+    return {
+      order: order.map((j) => this.problem.jobs[j].id),
+      slots: slots.toSorted((a, b) => a.startMin - b.startMin || (a.job < b.job ? -1 : 1)),
+      cost,
+    };
   }
 
   private place(order: Order): { slots: Slot[]; ends: (number | undefined)[]; cost: DayCost } {

@@ -36,7 +36,7 @@ const ENOUGH_K = 12;
 /** Below this margin covers are tried too: about what a calibrated station is in doubt by. Engineering estimate. */
 export const LEAST_K = 6;
 /** How far above the nearest limit a neighbour's may lie to be covered: in every try, and for the best. Estimates. */
-const STANDS_IN_THE_WAY_K = 1.5;
+const STANDS_IN_THE_WAY_K = 0.01;
 const SPENT_ELSEWHERE_K = 10;
 /** More covers than a hand lays before the air. Engineering estimate. */
 export const MOST_COVERS = 3;

@@ -2,6 +2,7 @@
 export const DECIDE_VIEWS = [
   { id: 'route', name: 'What to do', href: '?view=route' },
   { id: 'chip', name: 'Which chip', href: '?view=chip' },
+  { id: 'quote', name: 'Quote', href: '?view=quote' },
   { id: 'straps', name: 'Straps', href: '?view=straps' },
 ] as const;
 export type DecideView = (typeof DECIDE_VIEWS)[number]['id'];

@@ -1,0 +1,139 @@
+import type { JobView } from '../../core/job';
+import {
+  jobEnds,
+  learnedDurations,
+  planDay,
+  quoteOfJob,
+  stepsAhead,
+  usualRule,
+  type DayJob,
+  type DayPlan,
+  type DayProblem,
+  type Durations,
+  type Quote,
+} from '../../core/day';
+import { openJobs, queryJobs, refreshSummaries } from '../../db/job-summaries';
+import { eventsOfJobs } from '../../db/jobs';
+import { findPractice } from '../../db/knowledge';
+import type { Session } from '../../db/session';
+import { listPeople } from '../access/people';
+import { loadJob } from '../jobs/load-job';
+import { loadPlace } from '../place';
+import { USUAL_HOURS, closedMinutes } from './hours';
+
+/** A job as the day shows it: when it is done in half of all days, by when in eight of ten days, and what was promised. */
+export interface DayLine {
+  readonly number: number;
+  readonly device: string;
+  readonly next: string;
+  readonly midAt: string;
+  readonly byAt: string;
+  readonly promisedAt?: string;
+  readonly late: boolean;
+}
+
+export interface BenchDay {
+  readonly nowAt: string;
+  readonly plan: DayPlan;
+  readonly lines: readonly DayLine[];
+  readonly people: readonly string[];
+  /** In words by job and step. */
+  readonly words: Readonly<Record<string, string>>;
+  readonly closed: readonly (readonly [number, number])[];
+  /** When a usual new job would be done in eight of ten days. */
+  readonly nextPromiseAt: string;
+  /** Closed jobs that the durations rest on. */
+  readonly learnedFrom: number;
+}
+
+/** Jobs that are planned at once, and closed ones that durations are learned from. */
+const MOST_JOBS = 30;
+const LEARNED_FROM = 200;
+/** A swollen pack comes before everything else. Engineering estimate. */
+const SWOLLEN_WEIGHT = 100;
+/** What a usual new job takes, where nothing is known of it yet. */
+const NEW_JOB = 'a new job';
+
+const atMinute = (nowMs: number, min: number): string => new Date(nowMs + min * 60_000).toISOString();
+
+/** What kinds of steps take here, and the closed jobs that say so. */
+export async function loadDurations(db: Session): Promise<{ durations: Durations; jobs: number }> {
+  const { jobs } = await queryJobs(db, { state: 'closed', limit: LEARNED_FROM });
+  const numbers = jobs.filter((j) => !j.training).map((j) => j.number);
+  const events = await eventsOfJobs(db, numbers);
+  return { durations: learnedDurations([...events.values()]), jobs: numbers.length };
+}
+
+/** The day at the benches: every open job's steps, who does what when, and what may be promised. */
+export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
+  await refreshSummaries(db);
+  const [{ durations, jobs: learnedFrom }, open, people, place] = await Promise.all([
+    loadDurations(db),
+    openJobs(db, MOST_JOBS),
+    listPeople(),
+    loadPlace(db),
+  ]);
+  const nowMs = now.getTime();
+  const views: JobView[] = [];
+  for (const { number, training } of open) {
+    const job = training ? undefined : await loadJob(db, number);
+    if (job?.ok) views.push(job.value);
+  }
+  const promised = (job: JobView): string | undefined => job.state.promise?.byAt ?? undefined;
+  const jobs = views.map((job): DayJob => {
+    const byAt = promised(job);
+    return {
+      id: String(job.number),
+      words: job.board.device,
+      releaseMin: 0,
+      dueMin: byAt === undefined ? null : Math.max(0, (Date.parse(byAt) - nowMs) / 60_000),
+      weight: job.state.story?.pack === 'swollen' && !job.state.packOut ? SWOLLEN_WEIGHT : 1,
+      steps: stepsAhead(job, durations),
+    };
+  });
+  const problem: DayProblem = {
+    jobs,
+    people:
+      people.length > 0 ? people.map((p) => ({ id: p.name, role: p.role })) : [{ id: 'Bench lead', role: 'lead' }],
+    capacity: {},
+    closed: closedMinutes(USUAL_HOURS, place.timeZone, nowMs),
+  };
+  const plan = planDay(problem);
+  const ends = new Map(jobEnds(problem, plan).map((e) => [e.job, e]));
+  return {
+    ...{ nowAt: now.toISOString(), plan, learnedFrom, closed: problem.closed },
+    people: problem.people.map((p) => p.id),
+    words: Object.fromEntries(jobs.flatMap((j) => j.steps.map((s) => [`${j.id} ${s.id}`, s.words]))),
+    lines: views.map((job) => {
+      const { midMin, byMin } = ends.get(String(job.number))!;
+      const byAt = atMinute(nowMs, byMin);
+      const promisedAt = promised(job);
+      return {
+        ...{ number: job.number, device: job.board.device, next: job.next.title },
+        ...{ midAt: atMinute(nowMs, midMin), byAt, promisedAt },
+        late: promisedAt !== undefined && byAt > promisedAt,
+      };
+    }),
+    nextPromiseAt: atMinute(nowMs, promiseForNew(problem, durations)),
+  };
+}
+
+/** By when a job that comes in now is done in eight of ten days, those before it kept in their order. */
+function promiseForNew(problem: DayProblem, durations: Durations): number {
+  const kinds = ['outside', 'probe', 'decide', 'heat', 'balls', 'prove', 'close'] as const;
+  const steps = kinds.map((kind) => ({
+    ...{ id: kind, words: '', passive: false, needs: [], role: 'apprentice' as const, chance: 1 },
+    ...{ minutes: Math.round(durations[kind].minutes), sdLog: durations[kind].sdLog },
+  }));
+  const all = {
+    ...problem,
+    jobs: [...problem.jobs, { id: NEW_JOB, words: '', releaseMin: 0, dueMin: null, weight: 1, steps }],
+  };
+  return jobEnds(all, planDay(all)).find((e) => e.job === NEW_JOB)!.byMin;
+}
+
+/** What a job is likely to take and cost. */
+export async function loadQuote(db: Session, job: JobView): Promise<Quote> {
+  const [{ durations }, practice] = await Promise.all([loadDurations(db), findPractice(db)]);
+  return quoteOfJob(job, durations, usualRule(practice));
+}

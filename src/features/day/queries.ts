@@ -1,0 +1,13 @@
+import 'server-only';
+import * as day from '@/application/day/day';
+import type { Quote } from '@/core/day';
+import type { JobView } from '@/core/job';
+import { database } from '@/db/client';
+
+export type { BenchDay, DayLine } from '@/application/day/day';
+
+/** The day at the benches as it stands now. */
+export const loadDay = async () => day.loadDay(await database(), new Date());
+
+/** What a job is likely to take and cost. */
+export const loadQuote = async (job: JobView): Promise<Quote> => day.loadQuote(await database(), job);
