@@ -1,14 +1,15 @@
 'use client';
 
-import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useMemo, type ReactNode } from 'react';
 import NextLink from 'next/link';
-import { Box, Flex, Heading, Link, Text, chakra } from '@chakra-ui/react';
+import { Box, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { NOMINAL_STATION, PURPOSE_WORDS, asPlacing, type GoalSets, type Station } from '@/core/heat';
 import type { JobView, KeepEvent } from '@/core/job';
 import { LONG_OVER_S, OVER_WORDS, RUN_MARK_WORDS, abortWords, pauseWords, type RunCard } from '@/core/run';
 import { formatSeconds } from '@/core/units';
-import { Key } from '@/ui';
+import { Controls, isNudge } from './run-controls';
 import { useAwake } from './use-awake';
+import { useHold, usePedal } from './use-pedal';
 import { useRun, type Run } from './use-run';
 import { useVoice, type Voice } from './use-voice';
 
@@ -56,57 +57,6 @@ function Page({ job, title, children }: { job: JobView; title: string; children:
     </Flex>
   );
 }
-
-const PEDAL = 'unisolda-pedal';
-const USUAL_PEDAL = 'F9';
-
-/** The foot pedal sends one key; which one is the bench's to set. */
-function usePedal(): { key: string; learning: boolean; learn: () => void; taught: (key: string) => void } {
-  const [key, setKey] = useState(USUAL_PEDAL);
-  const [learning, setLearning] = useState(false);
-  useEffect(() => {
-    // After hydration: the server does not know what this browser remembers.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    setKey(localStorage.getItem(PEDAL) ?? USUAL_PEDAL);
-  }, []);
-  const taught = (next: string): void => {
-    localStorage.setItem(PEDAL, next);
-    setKey(next);
-    setLearning(false);
-  };
-  return { key, learning, learn: () => setLearning(true), taught };
-}
-
-/** Held so long, the pedal says that nothing moves, ms. Engineering estimate. */
-const HOLD_MS = 800;
-
-/** A press that goes on when it is let go, and says something else when it is held. */
-function useHold(onPress: () => void, onHeld: () => void): { readonly down: () => void; readonly up: () => void } {
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const acts = useRef({ onPress, onHeld });
-  useEffect(() => {
-    acts.current = { onPress, onHeld };
-  });
-  useEffect(() => () => clearTimeout(timer.current), []);
-  const up = useCallback((): void => {
-    if (timer.current === undefined) return;
-    clearTimeout(timer.current);
-    timer.current = undefined;
-    acts.current.onPress();
-  }, []);
-  const down = useCallback((): void => {
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => {
-      timer.current = undefined;
-      acts.current.onHeld();
-    }, HOLD_MS);
-  }, []);
-  return { down, up };
-}
-
-/** Whether a card waits for the hand's nudge. */
-const isNudge = ({ hot, goesOn, marks }: RunCard): boolean =>
-  hot && !goesOn && (marks.includes('swims') || marks.includes('seated'));
 
 function KeptRun({ job, stations, goals, onKeep }: RunProps) {
   const { plan, stationId } = job.state.heatPlan!;
@@ -334,92 +284,5 @@ function Standing({ run, job }: { run: Run; job: JobView }) {
         </Box>
       )}
     </Box>
-  );
-}
-
-const BigKey = chakra('button', {
-  base: {
-    display: 'inline-flex',
-    alignItems: 'baseline',
-    gap: '2',
-    fontSize: '20px',
-    px: '3',
-    py: '2',
-    border: '1px solid',
-    borderColor: 'quiet',
-    borderRadius: '2px',
-    cursor: 'pointer',
-    _disabled: { opacity: 0.45, cursor: 'not-allowed' },
-  },
-});
-
-function Controls({
-  run,
-  running,
-  voice,
-  pedal,
-}: {
-  run: Run;
-  running: boolean;
-  voice: Voice;
-  pedal: ReturnType<typeof usePedal>;
-}) {
-  const at = run.clock?.card ?? 0;
-  const card = run.cards[at];
-  const paused = running && run.state!.pausedAtMs !== null;
-  const [mark] = running ? card.marks : [];
-  const forward = !running ? 'begin' : card.gate ? 'yes, it is so' : at < run.cards.length - 1 ? 'next' : 'finish';
-  return (
-    <Flex gap="3" wrap="wrap" mt="6" align="center" as="nav" aria-label="Keys of the run">
-      <BigKey
-        type="button"
-        bg="copperText"
-        color="ground"
-        borderColor="copperText"
-        fontWeight="700"
-        onClick={running ? run.next : run.begin}
-      >
-        {forward}
-        <Box as="span" fontFamily="mono" fontWeight="400">
-          {pedal.key}, space
-        </Box>
-      </BigKey>
-      <BigKey type="button" disabled={!mark} onClick={() => mark && run.mark(mark)}>
-        {mark ? `it ${mark === 'swims' ? 'swims' : `is ${RUN_MARK_WORDS[mark]}`}` : 'mark'} <Key>M</Key>
-      </BigKey>
-      {running && isNudge(card) && (
-        <BigKey type="button" onClick={() => run.see('stuck')}>
-          not swimming <Key>N</Key> or hold
-        </BigKey>
-      )}
-      {running && card.hot && (
-        <>
-          <BigKey type="button" onClick={() => run.see('neighbourMoves')}>
-            a neighbour moves <Key>V</Key>
-          </BigKey>
-          <BigKey type="button" onClick={() => run.see('browns')}>
-            browns <Key>B</Key>
-          </BigKey>
-        </>
-      )}
-      <BigKey type="button" disabled={!running} onClick={run.pauseOrGoOn}>
-        {paused ? 'go on' : 'pause'} <Key>P</Key>
-      </BigKey>
-      <BigKey type="button" disabled={!running || at === 0} onClick={run.back}>
-        back <Key>⌫</Key>
-      </BigKey>
-      <BigKey type="button" disabled={!running} onClick={run.abort}>
-        give up <Key>X</Key>
-      </BigKey>
-      <BigKey type="button" aria-pressed={voice.on} onClick={voice.toggle}>
-        voice {voice.on ? 'on' : 'off'} <Key>S</Key>
-      </BigKey>
-      <BigKey type="button" ml="auto" border="0" onClick={pedal.learn}>
-        {pedal.learning ? 'press the pedal' : `pedal: ${pedal.key}`}
-      </BigKey>
-      <Text fontSize="16px" color="quiet" w="6em" role="status">
-        {run.waiting ? 'keeping…' : running ? 'kept' : ''}
-      </Text>
-    </Flex>
   );
 }

@@ -1,0 +1,51 @@
+/** The lead's morning: the day is planned, a device promised, a price told and taken; the plan follows. */
+import { expect, test } from '@playwright/test';
+import { enterLine, headline, refusedLine } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3244);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+
+test('the day says who does what next and what may be promised; a promise that cannot be kept is told, one taken back is gone', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/`, { waitUntil: 'networkidle' });
+  await page.getByRole('link', { name: 'The day' }).click();
+  // A swollen pack comes before everything else.
+  await expect(headline(page)).toHaveText('Bench lead: Swollen pack out first, into the fire-safe box', {
+    timeout: 30_000,
+  });
+  await expect(page.getByText(/A device that comes in now may be promised for/)).toBeVisible();
+  await expect(page.getByRole('img', { name: 'The day, person by person' })).toBeVisible();
+
+  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+  expect(await refusedLine(page, 'promise soon')).toBe(
+    'Expected a day such as 2026-12-01 after "promise"; got "soon".',
+  );
+  await enterLine(page, 'promise 2020-01-01');
+  await page.goto(`${server.url}/?view=day`);
+  await expect(page.getByText(/0032 will not be done as promised in eight of ten days/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+  await enterLine(page, 'promise off');
+  await page.goto(`${server.url}/?view=day`);
+  await expect(page.getByText('Every promise is kept in eight of ten days.')).toBeVisible({ timeout: 30_000 });
+});
+
+test('a quote is a range with a chance; what was told stays with the job, and what the owner said', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/32/decide?view=quote`, { waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText(/^\d+\.\d\d to \d+\.\d\d, cured in \d+ of 100$/);
+  await page.getByLabel('Price told to the owner').fill('95');
+  await page.getByRole('button', { name: 'It was sent' }).click();
+  await expect(page.getByText('Told: 95.00, sent.')).toBeVisible();
+  await page.getByRole('button', { name: 'Accepted' }).click();
+  await expect(page.getByText('Told: 95.00, accepted.')).toBeVisible();
+  await page.goto(`${server.url}/jobs/34/probe`, { waitUntil: 'networkidle' });
+  expect(await refusedLine(page, 'quote accepted')).toBe('Expected a quote that was sent before it is accepted.');
+  await enterLine(page, 'quote 120');
+  await enterLine(page, 'quote refused');
+});
