@@ -24,6 +24,7 @@ runBundled('heat/calibration.ts');
 runBundled('heat/stations.ts');
 runBundled('heat/planner.ts');
 runBundled('run/hidden.ts');
+runBundled('day/shop.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/strangers.ts');
 runBundled('inspect/pads.ts');

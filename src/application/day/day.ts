@@ -3,8 +3,10 @@ import {
   jobEnds,
   learnedDurations,
   planDay,
+  promisesSeen,
   quoteOfJob,
   stepsAhead,
+  stretchOf,
   usualRule,
   type DayJob,
   type DayPlan,
@@ -57,17 +59,18 @@ const NEW_JOB = 'a new job';
 const atMinute = (nowMs: number, min: number): string => new Date(nowMs + min * 60_000).toISOString();
 
 /** What kinds of steps take here, and the closed jobs that say so. */
-export async function loadDurations(db: Session): Promise<{ durations: Durations; jobs: number }> {
+export async function loadDurations(db: Session): Promise<{ durations: Durations; jobs: number; stretch: number }> {
   const { jobs } = await queryJobs(db, { state: 'closed', limit: LEARNED_FROM });
   const numbers = jobs.filter((j) => !j.training).map((j) => j.number);
   const events = await eventsOfJobs(db, numbers);
-  return { durations: learnedDurations([...events.values()]), jobs: numbers.length };
+  const closed = [...events.values()];
+  return { durations: learnedDurations(closed), jobs: numbers.length, stretch: stretchOf(promisesSeen(closed)) };
 }
 
 /** The day at the benches: every open job's steps, who does what when, and what may be promised. */
 export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
   await refreshSummaries(db);
-  const [{ durations, jobs: learnedFrom }, open, people, place] = await Promise.all([
+  const [{ durations, jobs: learnedFrom, stretch }, open, people, place] = await Promise.all([
     loadDurations(db),
     openJobs(db, MOST_JOBS),
     listPeople(),
@@ -106,7 +109,7 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
     words: Object.fromEntries(jobs.flatMap((j) => j.steps.map((s) => [`${j.id} ${s.id}`, s.words]))),
     lines: views.map((job) => {
       const { midMin, byMin } = ends.get(String(job.number))!;
-      const byAt = atMinute(nowMs, byMin);
+      const byAt = atMinute(nowMs, byMin * stretch);
       const promisedAt = promised(job);
       return {
         ...{ number: job.number, device: job.board.device, next: job.next.title },
@@ -114,7 +117,7 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
         late: promisedAt !== undefined && byAt > promisedAt,
       };
     }),
-    nextPromiseAt: atMinute(nowMs, promiseForNew(problem, durations)),
+    nextPromiseAt: atMinute(nowMs, stretch * promiseForNew(problem, durations)),
   };
 }
 

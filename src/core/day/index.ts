@@ -1,5 +1,5 @@
 export { learnedDuration, type Duration } from './durations';
-export { jobEnds, type JobEnd } from './promise';
+export { jobEnds, promisesSeen, stretchOf, type JobEnd, type PromiseSeen } from './promise';
 export { dayProblemSchema, type DayJob, type DayProblem, type Slot } from './problem';
 export { quoteOf, type PriceRule, type Quote, type QuoteInput } from './quote';
 export { quoteOfJob, usualRule } from './quote-of-job';

@@ -1,3 +1,4 @@
+import type { JobEvent } from '../job';
 import { normalDraw, seededRandom } from '../math';
 import type { DayProblem, DayStep } from './problem';
 import { endsInOrder, type DayPlan } from './schedule';
@@ -36,4 +37,44 @@ export function jobEnds(problem: DayProblem, plan: Pick<DayPlan, 'order'>, share
     const at = (part: number): number => sorted[Math.min(sorted.length - 1, Math.ceil(part * sorted.length) - 1)];
     return { job: id, midMin: at(0.5), byMin: at(share) };
   });
+}
+
+/** What was planned when something was promised, and what it took, minutes. */
+export interface PromiseSeen {
+  readonly plannedMin: number;
+  readonly tookMin: number;
+}
+
+/** What became of the promises of closed jobs: from the last one that was made to the first closing after it. */
+export function promisesSeen(closed: readonly (readonly JobEvent[])[]): PromiseSeen[] {
+  return closed.flatMap((events): PromiseSeen[] => {
+    const promise = events.findLast((e) => e.body.kind === 'promise' && e.body.byAt !== null);
+    const close = promise && events.find((e) => e.body.kind === 'close' && e.at > promise.at);
+    if (!close || promise.body.kind !== 'promise' || promise.body.byAt === null) return [];
+    const from = Date.parse(promise.at);
+    return [
+      { plannedMin: (Date.parse(promise.body.byAt) - from) / 60_000, tookMin: (Date.parse(close.at) - from) / 60_000 },
+    ];
+  });
+}
+
+/** So many promises are looked back on, and fewer than so many say nothing yet. Engineering estimates. */
+const LOOKED_BACK = 150;
+const LEAST_SEEN = 10;
+
+/**
+ * By how much what is planned has to be stretched to be kept so often, by what became of earlier promises: work that comes in later, other
+ * laws than the plan's, a pause that nobody planned. The share of past ratios that makes it hold for the next one, whatever their law
+ * (split conformal prediction; Vovk, Gammerman and Shafer, Algorithmic Learning in a Random World, 2005, from memory); 1 before enough were
+ * seen, and never less.
+ */
+export function stretchOf(seen: readonly PromiseSeen[], share = 0.8): number {
+  const ratios = seen
+    .slice(-LOOKED_BACK)
+    .filter((s) => s.plannedMin > 0)
+    .map((s) => s.tookMin / s.plannedMin)
+    .sort((a, b) => a - b);
+  if (ratios.length < LEAST_SEEN) return 1;
+  const rank = Math.ceil((ratios.length + 1) * share);
+  return Math.max(1, ratios[Math.min(ratios.length, rank) - 1]);
 }

@@ -9,10 +9,12 @@ import {
   learnedDuration,
   learnedDurations,
   planDay,
+  promisesSeen,
   quoteOf,
   quoteOfJob,
   stageMinutes,
   stepsAhead,
+  stretchOf,
   usualRule,
 } from '.';
 
@@ -106,6 +108,41 @@ test('what is promised for eight of ten days is kept in eight of ten drawn other
     }
   }
   for (const k of kept) expect(Math.abs(k / N - 0.8)).toBeLessThan(0.09);
+});
+
+test('earlier promises stretch later ones until they are kept as often as they say, whatever the law', () => {
+  const random = seededRandom(31);
+  // Half as long again on average, and skewed: nothing that a plan knows.
+  const ratio = (): number => 0.75 * (-Math.log(1 - random()) - Math.log(1 - random()));
+  expect(stretchOf(Array.from({ length: 9 }, () => ({ plannedMin: 60, tookMin: 300 })))).toBe(1);
+  let kept = 0;
+  const seen = Array.from({ length: 60 }, () => ({ plannedMin: 60, tookMin: 60 * ratio() }));
+  for (let k = 0; k < 2000; k++) {
+    const plannedMin = 30 + 90 * random();
+    const tookMin = plannedMin * ratio();
+    kept += Number(tookMin <= plannedMin * stretchOf(seen, 0.8));
+    seen.push({ plannedMin, tookMin });
+  }
+  expect(kept / 2000).toBeGreaterThan(0.77);
+  expect(kept / 2000).toBeLessThan(0.83);
+});
+
+test('a closed job tells what became of its last promise; one without tells nothing', () => {
+  const at = (min: number): string => new Date(Date.UTC(2026, 10, 20, 9, min)).toISOString();
+  const event = (seq: number, min: number, body: JobEvent['body']): JobEvent => ({
+    seq,
+    at: at(min),
+    bench: 'Bench 1',
+    actor: 'Mira',
+    body,
+  });
+  const close = event(9, 300, { kind: 'close', outcome: 'stopped', cause: '', reason: 'no part' });
+  const told = [
+    event(1, 0, { kind: 'promise', byAt: at(100) }),
+    event(2, 60, { kind: 'promise', byAt: at(180) }),
+    close,
+  ];
+  expect(promisesSeen([told, [close], [told[0]]])).toEqual([{ plannedMin: 120, tookMin: 240 }]);
 });
 
 describe('a job of the demo world', () => {
