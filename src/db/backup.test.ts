@@ -121,27 +121,3 @@ test('copies thin out: all of a day, one a day for thirty days, one a month beyo
   expect(kept.some((name) => name.startsWith('unisolda-2026-08'))).toBe(true);
   expect(thinned(['notes.txt'], now)).toEqual([]);
 });
-
-test('before a migration the file is copied as it was', async () => {
-  const { url, remove } = await temporaryDatabase();
-  const client = createClient({ url });
-  const [{ newest }] = (await client.execute('select max(created_at) as newest from __drizzle_migrations')).rows;
-  const [{ before }] = (
-    await client.execute({
-      sql: 'select max(created_at) as before from __drizzle_migrations where created_at < ?',
-      args: [newest],
-    })
-  ).rows;
-  // As an older version would have left it: the last migration, a table of its own, not made yet.
-  await client.execute({ sql: 'delete from __drizzle_migrations where created_at = ?', args: [newest] });
-  await client.execute('drop table board_photos');
-  client.close();
-  const file = url.slice(5);
-  await openDatabase(url);
-  const copy = createClient({ url: `file:${file}.before-${String(before)}.db` });
-  const tables = (await copy.execute("select name from sqlite_master where name = 'board_photos'")).rows;
-  expect(tables).toEqual([]);
-  expect((await copy.execute('select count(*) as n from boards')).rows[0].n).toBe(1);
-  copy.close();
-  remove();
-});

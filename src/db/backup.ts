@@ -12,8 +12,10 @@ import {
 } from 'node:fs';
 import path from 'node:path';
 import { createClient, type Client } from '@libsql/client';
+import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { fail, ok, type Result } from '../core/result';
+import type { Database } from './client';
 
 /** What stands beside a copy: by it a restored one is known to be the same. */
 const manifestSchema = z.object({
@@ -39,14 +41,26 @@ const takenAt = (name: string): Date | undefined => {
  * Copies a database that may be in use into a folder (SQLite's VACUUM INTO: one moment of it, whole), looks the copy over, and thins
  * the older ones out. Nothing has the copy's name before it is known to be sound.
  */
-export async function backUp(url: string, folder: string, now: Date): Promise<Result<KeptCopy>> {
+export const backUp = (url: string, folder: string, now: Date): Promise<Result<KeptCopy>> =>
+  backUpBy((into) => withClient(url, (client) => client.execute({ sql: 'VACUUM INTO ?', args: [into] })), folder, now);
+
+/** The same from a program that has the database open: over its own handle, since closing another one would drop all locks it holds. */
+export const backUpOpen = (db: Database, folder: string, now: Date): Promise<Result<KeptCopy>> =>
+  backUpBy((into) => db.run(sql`VACUUM INTO ${into}`), folder, now);
+
+async function backUpBy(
+  copy: (into: string) => Promise<unknown>,
+  folder: string,
+  now: Date,
+): Promise<Result<KeptCopy>> {
   const file = path.join(folder, nameOf(now));
   const part = `${file}.part`;
   if (existsSync(file)) return fail(`Expected a copy of a new second; ${file} is there already.`);
   try {
-    mkdirSync(folder, { recursive: true });
+    // Its parent has to be there: made all the way down, a folder where none can be made is tried for ever.
+    if (!existsSync(folder)) mkdirSync(folder);
     rmSync(part, { force: true });
-    await withClient(url, (client) => client.execute({ sql: 'VACUUM INTO ?', args: [part] }));
+    await copy(part);
     chmodSync(part, 0o600);
     const looked = await lookOver(part);
     if (!looked.ok) return looked;

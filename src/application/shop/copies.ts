@@ -2,7 +2,7 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { problemText } from '../../core/result';
-import { backUp, lastCopy, restore } from '../../db/backup';
+import { backUpOpen, lastCopy, restore } from '../../db/backup';
 import { databaseUrl, type Database } from '../../db/client';
 import { findCopySetting, saveCopySetting } from '../../db/knowledge';
 import type { Session } from '../../db/session';
@@ -22,7 +22,7 @@ const loadSetting = (db: Session): Promise<CopySetting | undefined> =>
 export async function keepCopySetting(db: Database, setting: unknown): Promise<ActionResult> {
   const parsed = copySettingSchema.safeParse(setting);
   if (!parsed.success) return refused(`Expected a folder and hours; ${parsed.error.issues[0].message}.`, 'badInput');
-  const tried = await backUp(databaseUrl(), parsed.data.folder, new Date());
+  const tried = await backUpOpen(db, parsed.data.folder, new Date());
   if (!tried.ok) return refusedFor(tried.problems);
   return keep(db, 'copies', async (tx) => {
     await saveCopySetting(tx, parsed.data);
@@ -34,7 +34,7 @@ export async function keepCopySetting(db: Database, setting: unknown): Promise<A
 export async function copyNow(db: Database): Promise<ActionResult> {
   const setting = await loadSetting(db);
   if (!setting) return refused('Expected a folder for the copies; name one first.');
-  const made = await backUp(databaseUrl(), setting.folder, new Date());
+  const made = await backUpOpen(db, setting.folder, new Date());
   return made.ok ? saved(`Copied: ${made.value.rows} rows, ${made.value.file}.`) : refusedFor(made.problems);
 }
 
@@ -81,7 +81,7 @@ export function keepCopying(db: Database): void {
     const last = lastCopy(setting.folder);
     const due = !last || Date.now() - new Date(last.at).getTime() >= setting.everyHours * 3_600_000;
     if (!due) return;
-    const made = await backUp(databaseUrl(), setting.folder, new Date());
+    const made = await backUpOpen(db, setting.folder, new Date());
     if (!made.ok) console.error(problemText(made.problems));
   };
   const timer = setInterval(() => void look().catch((error: unknown) => console.error(String(error))), LOOKS_EVERY_MS);

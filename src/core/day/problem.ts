@@ -1,8 +1,5 @@
 import { z } from 'zod';
 
-/** What a step occupies beside a person: each of it once at a time, as many as the shop has. */
-export const RESOURCES = ['hot air', 'plate', 'microscope', 'oven', 'programmer', 'supply', 'charging place'] as const;
-
 const minutes = z.number().min(0).max(100_000);
 
 export const dayStepSchema = z.object({
@@ -11,7 +8,12 @@ export const dayStepSchema = z.object({
   minutes: minutes.describe('how long it takes, expected'),
   sdLog: z.number().min(0).max(3).default(0.4).describe('spread of the logarithm of its minutes'),
   passive: z.boolean().default(false).describe('runs by itself: baking, cooling, soaking, charging'),
-  needs: z.array(z.string().max(40)).default([]).describe('resources that it occupies while it lasts'),
+  needs: z
+    .array(z.string().max(40))
+    .default([])
+    .describe(
+      'resources that it occupies while it lasts, such as hot air, plate, microscope, oven, programmer, supply',
+    ),
   role: z.enum(['apprentice', 'technician', 'lead']).default('apprentice').describe('the least who may do it'),
   chance: z.number().min(0).max(1).default(1).describe('chance that it is needed'),
   pinned: z

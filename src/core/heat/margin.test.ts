@@ -40,7 +40,9 @@ test('the nearest limit is the margin: the joint that has to melt, the body, or 
 });
 
 test('where its solder must not melt, the hottest joint counts as well', () => {
-  expect(marginOf(verdict({ reachC: 150, coldestPeakC: 165, inTimeC: 165, hottestPeakC: 202, ownLimitC: 207 }))).toEqual({
+  expect(
+    marginOf(verdict({ reachC: 150, coldestPeakC: 165, inTimeC: 165, hottestPeakC: 202, ownLimitC: 207 })),
+  ).toEqual({
     marginK: 5,
     fragile: 'its own solder',
   });
