@@ -51,6 +51,7 @@ const ROUTES: Readonly<Record<string, string>> = {
   'library/sketch': '/library/sketch',
   'library/stations': '/library/stations',
   'library/stations/[id]': '/library/stations/bench-1',
+  lines: '/lines',
   'pictures/[sha256]': `/pictures/${SHA}`,
   shop: '/shop',
   'shop/archive': '/shop/archive',
@@ -64,12 +65,12 @@ const ROUTES: Readonly<Record<string, string>> = {
 const ACTIONS = {
   anybody: ['signIn'],
   signedIn:
-    'addBoard addDraft addPartTypes addReferences beginSketch buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine giveWord keepBoard keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage moveToRevision openNewJob reopenJob saveMap setBoardRetired settleEntry signOut takeKept takePackage undoLast'.split(
+    'addBoard addDraft addPartTypes addReferences beginSketch buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine giveWord keepBoard keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage moveToRevision openNewJob reopenJob saveMap setBoardRetired settleEntry shopInstruments signOut takeKept takePackage undoLast'.split(
       ' ',
     ),
   /** An apprentice needs a lead's word for what they may bring about. */
   withWord: ['closeJob', 'enterEvent', 'enterStockLine', 'markWritten'],
-  leads: ['copyNow', 'eraseOwner', 'keepCopySetting', 'letIn', 'restoreCopy', 'sendOff'],
+  leads: ['copyNow', 'eraseOwner', 'keepCopySetting', 'keepInstruments', 'letIn', 'restoreCopy', 'sendOff'],
 };
 
 const filesUnder = (folder: string): string[] =>

@@ -9,6 +9,7 @@ import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
 import { answersSchema } from '../core/sketch';
 import { dayProblemSchema } from '../core/day';
 import { jobEventSchema, jobReportSchema } from '../core/job';
+import { instrumentSchema } from '../devices/instruments';
 
 /** The published formats: the same schemas check files, the database and the command line. */
 export const FORMATS = {
@@ -27,6 +28,7 @@ export const FORMATS = {
   'sketch-answers': answersSchema,
   report: reportSchema,
   day: dayProblemSchema,
+  instrument: instrumentSchema,
   'job-event': jobEventSchema,
   'job-report': jobReportSchema,
 } as const;

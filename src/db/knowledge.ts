@@ -21,6 +21,7 @@ const REPORT = 'report words';
 const WORLD = 'world';
 const PLACE = 'place';
 const COPIES = 'copies';
+const INSTRUMENTS = 'instruments';
 
 /** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
 async function findSetting<T>(
@@ -54,6 +55,13 @@ export const findCopySetting = <T>(db: Session, parse: (stored: unknown) => T): 
   findSetting(db, COPIES, parse);
 
 export const saveCopySetting = (db: Session, setting: object): Promise<void> => saveSetting(db, COPIES, setting);
+
+/** What the shop says of instruments: where they may be reached, and how its own speak. */
+export const findInstrumentSetting = <T>(db: Session, parse: (stored: unknown) => T): Promise<T | undefined> =>
+  findSetting(db, INSTRUMENTS, parse);
+
+export const saveInstrumentSetting = (db: Session, setting: object): Promise<void> =>
+  saveSetting(db, INSTRUMENTS, setting);
 
 /** What this bench has settled for finding chips. */
 export const findSourcing = async (db: Session, marks?: UnreadableRow[]): Promise<SourcingPractice> =>

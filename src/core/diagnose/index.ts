@@ -45,6 +45,7 @@ export {
   measurementId,
   measurementOfReference,
   measurementTitle,
+  meterReads,
   placeOf,
   powerNeedOf,
   readingName,

@@ -49,6 +49,9 @@ export const accessFor = (m: Measurement): Access => definitionOf(m).access(m);
 /** The shield that has to come off for a test; none where the test can be had without. */
 export const shieldFor = (board: Board, m: Measurement): Shield | undefined => definitionOf(m).shield(board, m);
 
+/** What a meter on a line reads it with; undefined for what no meter reads alone. */
+export const meterReads = (m: Measurement): 'V' | 'Ω' | 'drop' | undefined => definitionOf(m).meterReads;
+
 export const powerNeedOf = (m: Measurement): PowerNeed => definitionOf(m).power(m);
 
 /** True where it belongs to the Outside stage. */

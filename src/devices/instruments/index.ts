@@ -1,4 +1,10 @@
-export type { OutputState } from './answers';
-export { SerialInstrument, serialAsker, type SerialPortLike } from './serial';
-export { SimulatedMultimeter, SimulatedSupply, type BenchLoad } from './simulated-bench';
-export { BenchSupply, Multimeter, type TextInstrument } from './text-instrument';
+export { InstrumentProblem } from './answers';
+export { bench, type Connected } from './bench';
+export { BenchSupply } from './bench-supply';
+export { instrumentSchema, readDefinition, type InstrumentDefinition } from './definition';
+export { SHIPPED } from './dialects';
+export { takeSafely, type Source } from './interlock';
+export { Multimeter, type MeterQuantity } from './multimeter';
+export { openNetworkLine } from './network-line';
+export { openSerial, serialAsker } from './serial';
+export { SimulatedMultimeter, SimulatedSupply } from './simulated-bench';

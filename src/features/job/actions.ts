@@ -3,9 +3,11 @@
 import { revalidatePath } from 'next/cache';
 import type { ActionResult } from '@/application/action-result';
 import * as jobs from '@/application/jobs/execute';
+import { loadInstruments } from '@/application/instruments/setting';
 import { settle, type Settled } from '@/application/once';
 import type { EntryMode, EventBody, Origin } from '@/core/job';
 import { database } from '@/db/client';
+import type { InstrumentDefinition } from '@/devices/instruments';
 
 const shown = async (answer: Promise<ActionResult>): Promise<ActionResult> => {
   const result = await answer;
@@ -36,3 +38,7 @@ export const undoLast = async (number: number, key: string): Promise<ActionResul
 
 /** Finds out what became of an entry whose answer never came. */
 export const settleEntry = async (key: string): Promise<Settled> => settle(await database(), key);
+
+/** Instruments that the shop has described itself, beside those that ship. */
+export const shopInstruments = async (): Promise<readonly InstrumentDefinition[]> =>
+  (await loadInstruments(await database())).definitions;

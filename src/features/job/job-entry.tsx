@@ -1,7 +1,6 @@
 'use client';
 
 import { usePathname, useRouter } from 'next/navigation';
-import { findPlace } from '@/core/board';
 import { applyCompletion, grammarForms } from '@/core/command-line';
 import { Predictor, interpretReading } from '@/core/diagnose';
 import {
@@ -18,6 +17,7 @@ import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryCommand } from '@/ui';
 import { enterLine, settleEntry } from './actions';
 import { useJobCommands } from './job-commands';
+import { suggestionOf } from './suggestion';
 
 const PLACEHOLDER: Partial<Record<StageId, string>> = {
   outside: 'usb a 14.8 0.49',
@@ -108,19 +108,4 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       commands={[...(asksTests ? [other] : []), ...views, ...commands]}
     />
   );
-}
-
-/** What Enter fills in while the line is empty: the test asked for, or the next rail to prove. */
-function suggestionOf(job: JobView, stage: StageId, stem: string | undefined): string | undefined {
-  if (stage === 'probe' || stage === 'outside') return stem;
-  if (stage !== 'prove') return undefined;
-  const short = job.proof.shorts.find((s) => s.gone !== true);
-  const place = (net: string): string => (findPlace(job.board, net)?.name ?? net).toLowerCase();
-  if (short) return `${place(short.net)} ohm `;
-  const rail = job.board.rails.find((r) => r.id === job.proof.rails.next);
-  if (rail) return `${place(rail.net)} `;
-  const plug = job.proof.plugs.find((p) => p.healthy === undefined);
-  if (plug) return `usb ${job.board.ports.length > 1 ? `${plug.port.toLowerCase()} ` : ''}${plug.side.toLowerCase()} `;
-  const [fn] = job.proofOrder.tests;
-  return fn && `try ${fn.id} `;
 }

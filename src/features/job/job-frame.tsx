@@ -4,6 +4,7 @@ import { Box, Text } from '@chakra-ui/react';
 import type { EntryMode, JobView, StageId } from '@/core/job';
 import { formatChance } from '@/core/units';
 import { CautionNote, EntryOfferProvider, Frame, SidebarPart, Strip } from '@/ui';
+import { InstrumentsSidebar } from './instruments';
 import { JobEntry } from './job-entry';
 import { Path } from './path';
 
@@ -69,6 +70,9 @@ const TrainingMark = () => (
   </Box>
 );
 
+/** Where readings are due that a meter takes. */
+const READING_STAGES: ReadonlySet<StageId> = new Set(['outside', 'probe', 'prove']);
+
 export const jobNumber = (number: number): string => String(number).padStart(4, '0');
 
 /** A job's page: the strip names it, the path tells its story, the sidebar ends with the stage's caution. */
@@ -102,6 +106,9 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
           <>
             {job.past[0] && <PastNote job={job} past={job.past[0]} />}
             {sidebar}
+            {READING_STAGES.has(stage) && (
+              <InstrumentsSidebar job={job} stage={stage} mode={mode} testIndex={testIndex} bareStem={bareStem} />
+            )}
           </>
         }
         caution={<CautionNote title={caution.title} text={caution.text} />}

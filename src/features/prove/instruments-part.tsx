@@ -2,15 +2,15 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { entryStem, singleFaults, SOUND, type Measurement } from '@/core/diagnose';
+import { entryStem, meterReads, singleFaults, SOUND, type Measurement } from '@/core/diagnose';
 import type { JobView } from '@/core/job';
 import { adviseLimit } from '@/core/proof';
 import { CHARGERS, expectDraw } from '@/core/trace';
 import { formatAmp, formatChance, formatVolt } from '@/core/units';
-import type { Multimeter, OutputState } from '@/devices/instruments';
-import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntryPedal, type EntryOrigin } from '@/ui';
+import { bench as realBench, takeSafely, type Multimeter, type Source } from '@/devices/instruments';
+import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntryPedal } from '@/ui';
 import { SimulatedBoard } from './simulated-board';
-import { useInstruments, type InstrumentKind, type Instruments } from './use-instruments';
+import { useInstruments, type Instruments } from './use-instruments';
 import type { ProvePlace } from './view';
 
 /** What the probe is held to next: the short that has to be gone first, then joint by joint, or rail by rail. */
@@ -21,25 +21,15 @@ function nextToProbe({ proof }: JobView, { view, walk }: ProvePlace): Measuremen
   return proof.rails.next === undefined ? undefined : { kind: 'railVoltage', rail: proof.rails.next };
 }
 
-const readWith = (meter: Multimeter, { kind }: Measurement): Promise<number> =>
-  kind === 'railVoltage' ? meter.volts() : kind === 'jointDrop' ? meter.dropV() : meter.ohm();
+const readWith = (meter: Multimeter, m: Measurement): Promise<number> => meter.settled(meterReads(m) ?? 'Ω');
+
+/** A supply that feeds itself: its output goes off when this page says nothing for so long, s. Engineering estimate. */
+const WATCHDOG_S = 10;
 
 const limitWords = ({ volts, amps }: { volts: number; amps: number }, wantedV: number): string =>
   volts > wantedV / 2
     ? `It limits at ${formatAmp(amps)} with ${formatVolt(volts)}: a good board may want a step more. Look for what gets warm before giving it.`
     : `It limits: ${formatVolt(volts)} at ${formatAmp(amps)}. Something shorts the input: output off.`;
-
-/** Why a reading is not taken with the output as it is; what is not known to be off counts as on. */
-function powerProblem(state: OutputState, wantsPower: boolean): string | undefined {
-  if (wantsPower)
-    return state === 'off'
-      ? 'Expected power on the board for a rail; the output is off. Switch it on first.'
-      : undefined;
-  if (state === 'on') return 'Expected no power on the board for this reading; the output is on. Switch it off first.';
-  return state === 'unknown'
-    ? 'Expected no power on the board for this reading; the supply does not say whether its output is off. Switch it off there, and take the reading by hand.'
-    : undefined;
-}
 
 /** Supply and meter: the probe held, the pedal pressed, and the value lands where it belongs. */
 export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlace }) {
@@ -50,7 +40,7 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   const advice = adviseLimit({ volts: draw.volts, drawA: draw.amps, shortChance: job.shortChance });
   const [bench] = useState(() => new SimulatedBoard(board, (draw.amps[0] + draw.amps[1]) / 2, job.number));
   const instruments = useInstruments(bench, job.simulators);
-  const { supply, meter, names } = instruments;
+  const { supply, simulatedMeter: meter, supplyName } = instruments;
   const [faultId, setFaultId] = useState<string>(SOUND.id);
   const [output, setOutput] = useState<{ volts: number; amps: number; limits: boolean }>();
   const [problem, setProblem] = useState<string>();
@@ -67,8 +57,9 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
     setProblem(undefined);
     if (!supply) return;
     try {
-      await supply.set(draw.volts, advice.limitA);
+      if (on) await supply.set(draw.volts, advice.limitA);
       await supply.switch(on);
+      if (on) await supply.watch(WATCHDOG_S);
       const { volts, amps } = await supply.output();
       setOutput(on ? { volts, amps, limits: volts < 0.9 * draw.volts } : undefined);
     } catch (error) {
@@ -81,17 +72,31 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
     try {
       setProblem(undefined);
       bench.hold(next);
-      const refused = supply && powerProblem(await supply.state(), next.kind === 'railVoltage');
-      if (refused) return setProblem(refused);
-      const value = await readWith(meter, next);
+      if (next.kind === 'railVoltage' && supply && (await supply.state()) === 'off')
+        return setProblem('Expected power on the board for a rail; the output is off. Switch it on first.');
+      const sources: Source[] = [
+        ...realBench.sources(),
+        ...(supply && supplyName === undefined ? [{ name: 'the simulated supply', state: () => supply.state() }] : []),
+      ];
+      const taken = await takeSafely(meterReads(next) ?? 'Ω', sources, () => readWith(meter, next));
+      if ('refused' in taken) return setProblem(taken.refused);
+      const { value } = taken;
       const figure = Number.isFinite(value) ? String(Number(value.toPrecision(4))) : 'ol';
-      offerText(`${entryStem(board, next)}${figure}`, { take: true, origin: meterOrigin(names) });
+      offerText(`${entryStem(board, next)}${figure}`, {
+        take: true,
+        origin: { kind: 'simulated', by: 'simulated meter' },
+      });
     } catch (error) {
       setProblem((error as Error).message);
     } finally {
       taking.current = false;
     }
-  }, [bench, board, meter, supply, names, next, offerText, setProblem]);
+  }, [bench, board, meter, supply, supplyName, next, offerText, setProblem]);
+  useEffect(() => {
+    if (!output || !supply) return;
+    const feed = setInterval(() => void supply.watch(WATCHDOG_S).catch(() => {}), (WATCHDOG_S / 3) * 1000);
+    return () => clearInterval(feed);
+  }, [output, supply]);
   // Nobody who leaves this page leaves a board under power.
   useEffect(() => {
     const off = (): void => void supply?.switch(false).catch(() => {});
@@ -115,8 +120,8 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
       fontSize="14px"
     >
       <Flex gap="3" align="center" wrap="wrap">
-        <Text fontWeight="700">{benchName(names, job.simulators)}</Text>
-        {job.simulators && (names.supply === undefined || names.meter === undefined) && (
+        <Text fontWeight="700">{benchName(instruments, job.simulators)}</Text>
+        {job.simulators && (supplyName === undefined || meter) && (
           <Box maxW="19em">
             <SelectBox
               label="The board on the simulated bench"
@@ -146,7 +151,6 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
             Take {entryStem(board, next).trim()}, F9
           </MainButton>
         )}
-        <ConnectButtons instruments={instruments} onProblem={setProblem} />
       </Flex>
       {(shortOpen || place.view === 'rails') && (
         <Text mt="1" color={output?.limits ? 'rust' : 'quiet'} aria-live="polite">
@@ -164,38 +168,8 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   );
 }
 
-/** A reading's origin: the meter by its own name, or that it is simulated. */
-const meterOrigin = ({ meter }: Instruments['names']): EntryOrigin =>
-  meter === undefined ? { kind: 'simulated', by: 'simulated meter' } : { kind: 'instrument', identification: meter };
-
-function benchName({ supply, meter }: Instruments['names'], simulators: boolean): string {
-  if (!simulators) return [supply, meter].filter(Boolean).join('; ') || 'No supply and no meter are connected';
-  if (supply === undefined && meter === undefined) return 'Simulated supply and meter';
-  return `${supply ?? 'Simulated supply'}; ${meter ?? 'simulated meter'}`;
-}
-
-const KIND_WORDS: Readonly<Record<InstrumentKind, string>> = { supply: 'a supply', meter: 'a meter' };
-
-/** Real instruments on a serial line, where the browser can reach one. */
-function ConnectButtons({
-  instruments: { connect, names },
-  onProblem,
-}: {
-  instruments: Instruments;
-  onProblem: (words: string | undefined) => void;
-}) {
-  if (!connect) return null;
-  const attempt = (kind: InstrumentKind): void => {
-    onProblem(undefined);
-    connect(kind).catch((error: Error) =>
-      onProblem(`Expected ${KIND_WORDS[kind]} on the serial line; ${error.message}`),
-    );
-  };
-  return (['supply', 'meter'] as const)
-    .filter((kind) => names[kind] === undefined)
-    .map((kind) => (
-      <PlainButton key={kind} type="button" onClick={() => attempt(kind)}>
-        Connect {KIND_WORDS[kind]}
-      </PlainButton>
-    ));
+function benchName({ supplyName, hasRealMeter, simulatedMeter }: Instruments, simulators: boolean): string {
+  const supply = supplyName ?? (simulators ? 'Simulated supply' : undefined);
+  const meter = hasRealMeter ? 'meter in hand' : simulatedMeter && 'simulated meter';
+  return [supply, meter].filter(Boolean).join('; ') || 'No supply is connected';
 }

@@ -1,6 +1,6 @@
 import type { Board } from '@/core/board';
 import { Predictor, idealReading, singleFaults, SOUND, type Measurement } from '@/core/diagnose';
-import { SimulatedMultimeter, SimulatedSupply } from '@/devices/instruments';
+import { BenchSupply, SimulatedMultimeter, SimulatedSupply } from '@/devices/instruments';
 
 /** Faults that a supply sees as a short at its own output, ohm. Engineering estimate. */
 const SHORT_OHM = 0.5;
@@ -11,6 +11,7 @@ const LOUD_BELOW_OHM = 5;
 export class SimulatedBoard {
   readonly supply: SimulatedSupply;
   readonly meter: SimulatedMultimeter;
+  private onBench?: BenchSupply;
   private under?: Measurement;
   private faultId: string = SOUND.id;
 
@@ -28,6 +29,11 @@ export class SimulatedBoard {
       }),
       seed,
     );
+  }
+
+  /** The supply as a hand uses it. */
+  get supplyOnBench(): BenchSupply {
+    return (this.onBench ??= new BenchSupply(this.supply));
   }
 
   /** The probe is held to a place. */

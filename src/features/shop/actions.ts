@@ -9,6 +9,7 @@ import * as people from '@/application/access/people';
 import { currentPerson, ROLES } from '@/application/access/person';
 import * as signing from '@/application/access/sign-in';
 import * as erase from '@/application/jobs/erase';
+import * as instruments from '@/application/instruments/setting';
 import * as copies from '@/application/shop/copies';
 import { database } from '@/db/client';
 
@@ -59,6 +60,10 @@ async function asLead(work: () => Promise<ActionResult>): Promise<ActionResult> 
 
 export const keepCopySetting = async (folder: string, everyHours: number): Promise<ActionResult> =>
   asLead(async () => copies.keepCopySetting(await database(), { folder, everyHours }));
+
+/** Which addresses instruments may be reached at, and how the shop's own speak. */
+export const keepInstruments = async (change: unknown): Promise<ActionResult> =>
+  asLead(async () => instruments.keepInstruments(await database(), change));
 
 export const copyNow = async (): Promise<ActionResult> => asLead(async () => copies.copyNow(await database()));
 

@@ -2,6 +2,7 @@ import 'server-only';
 import { hasAccounts } from '@/application/access/auth';
 import { listPeople, type PersonOfShop } from '@/application/access/people';
 import { currentPerson, type Person } from '@/application/access/person';
+import { loadInstruments, type InstrumentSetting } from '@/application/instruments/setting';
 import { databaseBytes, loadCopyState, type CopyState } from '@/application/shop/copies';
 import type { ChainFound } from '@/core/stored';
 import { database } from '@/db/client';
@@ -16,6 +17,7 @@ export const loadAccounts = async (): Promise<boolean> => hasAccounts(await data
 export interface ShopState {
   readonly people: readonly PersonOfShop[];
   readonly copies: CopyState;
+  readonly instruments: InstrumentSetting;
   readonly seals: { readonly jobs: ChainFound; readonly stock: ChainFound };
   readonly fileBytes?: number;
   readonly memoryBytes: number;
@@ -24,9 +26,14 @@ export interface ShopState {
 
 export async function loadShop(): Promise<ShopState> {
   const db = await database();
-  const [people, copies, seals] = await Promise.all([listPeople(), loadCopyState(db, new Date()), checkSeals(db)]);
+  const [people, copies, instruments, seals] = await Promise.all([
+    listPeople(),
+    loadCopyState(db, new Date()),
+    loadInstruments(db),
+    checkSeals(db),
+  ]);
   return {
-    ...{ people, copies, seals, fileBytes: databaseBytes() },
+    ...{ people, copies, instruments, seals, fileBytes: databaseBytes() },
     memoryBytes: process.memoryUsage().rss,
     upS: process.uptime(),
   };

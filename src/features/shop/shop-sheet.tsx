@@ -5,6 +5,7 @@ import { Box, Flex, Grid, Heading, Link, Text, chakra } from '@chakra-ui/react';
 import {
   AnswerNote,
   FigureLine,
+  FilePick,
   Headline,
   MainButton,
   Named,
@@ -13,7 +14,7 @@ import {
   SelectBox,
   TextInput,
 } from '@/ui';
-import { copyNow, eraseOwner, keepCopySetting, letIn, restoreCopy, sendOff } from './actions';
+import { copyNow, eraseOwner, keepCopySetting, keepInstruments, letIn, restoreCopy, sendOff } from './actions';
 import type { ShopState } from './queries';
 
 type Answer = { readonly saved: boolean; readonly message: string };
@@ -42,6 +43,7 @@ export function ShopSheet({ shop, signedIn }: { shop: ShopState; signedIn: boole
         <Box>
           <CopiesPart shop={shop} />
           <OutPart />
+          <InstrumentsPart shop={shop} />
           <HealthPart shop={shop} />
         </Box>
         <PeoplePart shop={shop} signedIn={signedIn} />
@@ -143,6 +145,70 @@ function OutPart() {
           Erase them for good
         </PlainButton>
       </Flex>
+      <AnswerNote answer={answer} />
+    </Part>
+  );
+}
+
+/** Instruments on the network, and those that the shop has described itself. */
+function InstrumentsPart({ shop: { instruments } }: { shop: ShopState }) {
+  const [addresses, setAddresses] = useState(instruments.addresses.join(' '));
+  const [answer, setAnswer] = useState<Answer>();
+  const send = (change: unknown): void => void keepInstruments(change).then(setAnswer);
+  async function addFile(file: File): Promise<void> {
+    try {
+      const added: unknown = JSON.parse(await file.text());
+      send({ definitions: [...instruments.definitions, added] });
+    } catch {
+      setAnswer({ saved: false, message: `Expected an instrument as JSON; ${file.name} is none.` });
+    }
+  }
+  return (
+    <Part title="Instruments">
+      <Flex
+        as="form"
+        gap="3"
+        align="flex-end"
+        onSubmit={(event) => {
+          event.preventDefault();
+          send({ addresses: addresses.split(/[\s,;]+/).filter((a) => a !== '') });
+        }}
+      >
+        <Named name="Addresses on the network that may be reached, host:port">
+          <TextInput
+            value={addresses}
+            onChange={(e) => setAddresses(e.target.value)}
+            w="22em"
+            fontFamily="mono"
+            placeholder="192.0.2.7:5025"
+          />
+        </Named>
+        <PlainButton type="submit">Keep</PlainButton>
+      </Flex>
+      {instruments.definitions.map((d) => (
+        <Flex key={d.name} align="baseline" gap="4" py="1" borderBottom="1px dotted" borderColor="rule">
+          <Text fontWeight="700">{d.name}</Text>
+          <Text color="quiet" fontSize="14px">
+            {d.dialect.kind}
+          </Text>
+          <Box ml="auto">
+            <PlainButton
+              type="button"
+              onClick={() => send({ definitions: instruments.definitions.filter((o) => o !== d) })}
+            >
+              Drop
+            </PlainButton>
+          </Box>
+        </Flex>
+      ))}
+      <Box mt="2">
+        <FilePick
+          label="Instrument of your own"
+          text="An instrument of your own (JSON)"
+          accept=".json"
+          onFile={(file) => void addFile(file)}
+        />
+      </Box>
       <AnswerNote answer={answer} />
     </Part>
   );

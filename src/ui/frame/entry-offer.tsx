@@ -51,9 +51,11 @@ export const useEntryOffer = (): Offering => useContext(OfferContext);
 export function useEntryPedal(press: (() => void) | undefined): void {
   const { pedalRef } = useContext(OfferContext);
   useEffect(() => {
+    if (!press) return;
     pedalRef.current = press;
     return () => {
-      pedalRef.current = undefined;
+      // Another part of the page may have taken it meanwhile.
+      if (pedalRef.current === press) pedalRef.current = undefined;
     };
   }, [pedalRef, press]);
 }

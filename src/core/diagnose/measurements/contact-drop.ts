@@ -45,6 +45,7 @@ export const contactDrop = defineMeasurement<ContactDropMeasurement>({
   minutes: () => 0.3,
   shield: noShield,
   power: () => UNPOWERED,
+  meterReads: 'drop',
   // Engineering estimate.
   errorRate: 0.03,
   seesSwaps: false,

@@ -108,6 +108,8 @@ export interface MeasurementDefinition<M extends { readonly kind: string }> {
   /** The shield that has to come off first. */
   readonly shield: (board: Board, m: M) => Shield | undefined;
   readonly power: (m: M) => PowerNeed;
+  /** What a meter on a line reads it with; undefined for what no meter reads alone. Of a two-lead reading the hand holds both. */
+  readonly meterReads?: 'V' | 'Ω' | 'drop';
   /** What has to be minded where the test is taken. */
   readonly caution?: string;
   /** Share of readings that are simply wrong: a slipped probe, a bad ground clip, a misread display. A bench may set its own. */

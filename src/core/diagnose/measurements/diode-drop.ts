@@ -29,6 +29,7 @@ export const diodeDrop = defineMeasurement<DiodeDropMeasurement>({
   minutes: () => 0.3,
   shield: noShield,
   power: () => UNPOWERED,
+  meterReads: 'drop',
   // Engineering estimate.
   errorRate: 0.03,
   seesSwaps: false,

@@ -34,6 +34,7 @@ export const groundResistance = defineMeasurement<GroundResistanceMeasurement>({
     return place && shieldOver(board, place);
   },
   power: () => UNPOWERED,
+  meterReads: 'Ω',
   // Engineering estimate.
   errorRate: 0.03,
   seesSwaps: false,

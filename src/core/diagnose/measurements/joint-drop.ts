@@ -41,6 +41,7 @@ export const jointDrop = defineMeasurement<JointDropMeasurement>({
   minutes: () => 0.15,
   shield: noShield,
   power: () => UNPOWERED,
+  meterReads: 'drop',
   // Engineering estimate.
   errorRate: 0.03,
   seesSwaps: false,

@@ -25,6 +25,7 @@ export const liftedResistance = defineMeasurement<LiftedResistanceMeasurement>({
   minutes: (board, m) => partWork(board, m.ref).minutes + groundResistance.minutes(board, asResistance(m)),
   shield: (board, m) => shieldOverPart(board, m.ref),
   power: () => UNPOWERED,
+  meterReads: 'Ω',
   // Engineering estimate, as of every resistance.
   errorRate: groundResistance.errorRate,
   seesSwaps: false,

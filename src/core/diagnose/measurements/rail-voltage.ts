@@ -48,6 +48,7 @@ export const railVoltage = defineMeasurement<RailVoltageMeasurement>({
     return place && shieldOver(board, place);
   },
   power: () => ({ kind: 'anyPort' }),
+  meterReads: 'V',
   // Engineering estimate.
   errorRate: 0.02,
   seesSwaps: false,

@@ -38,6 +38,7 @@ export const seriesResistance = defineMeasurement<SeriesResistanceMeasurement>({
   minutes: () => 0.3,
   shield: (board, m) => shieldOverPart(board, m.ref),
   power: () => UNPOWERED,
+  meterReads: 'Ω',
   // Engineering estimate.
   errorRate: 0.03,
   seesSwaps: false,

@@ -1,15 +1,12 @@
 import { TransformStream } from 'node:stream/web';
 import fc from 'fast-check';
-import { figureOf, outputStateOf, type Quantity } from './answers';
-import {
-  BenchSupply,
-  Multimeter,
-  SerialInstrument,
-  SimulatedMultimeter,
-  SimulatedSupply,
-  type BenchLoad,
-  type SerialPortLike,
-} from '.';
+import { figureOf, outputStateOf, type Quantity } from '../answers';
+import { BenchSupply } from '../bench-supply';
+import { STANDARD_SUPPLY } from '../dialects';
+import { LineSession } from '../line-session';
+import { Multimeter } from '../multimeter';
+import { openSerial, type SerialPortLike } from '../serial';
+import { SimulatedMultimeter, SimulatedSupply, type BenchLoad } from '../simulated-bench';
 
 describe('a simulated supply', () => {
   let load: BenchLoad = { drawA: 0.2 };
@@ -38,7 +35,6 @@ describe('a simulated supply', () => {
 test('a simulated multimeter reads what lies under its probe within its spread; an open input is told', async () => {
   let under = { ohm: 470, volts: 3.3, dropV: 0.41 };
   const meter = new Multimeter(new SimulatedMultimeter(() => under, 4));
-  expect(await meter.identify()).toBe('Unisolda,Simulated,0,1');
   expect(Math.abs((await meter.volts()) / 3.3 - 1)).toBeLessThan(0.02);
   expect(Math.abs((await meter.ohm()) / 470 - 1)).toBeLessThan(0.02);
   expect(Math.abs((await meter.dropV()) / 0.41 - 1)).toBeLessThan(0.02);
@@ -64,30 +60,35 @@ function line(answers: (query: string) => readonly string[]): SerialPortLike {
 }
 
 describe('a real instrument on a serial line', () => {
+  const settings = STANDARD_SUPPLY.line;
+  const sessionOn = async (port: SerialPortLike, answerMs = 2000): Promise<LineSession> =>
+    new LineSession(await openSerial(port, { ...settings, answerMs }), { ...settings, answerMs }, { ask: '*IDN?' });
+
   test('answers come in pieces and in turn', async () => {
-    const instrument = new SerialInstrument(
+    const session = await sessionOn(
       line((q) => (q.endsWith('?') ? ['+3.3', `02E+00 ${q.length}`.slice(0, 6), '\r\n'] : [])),
     );
-    await instrument.open();
-    await instrument.tell('*RST');
-    const both = await Promise.all([instrument.ask('MEAS:VOLT:DC?'), instrument.ask('MEAS:VOLT:DC?')]);
+    await session.tell('*RST');
+    const both = await Promise.all([session.ask('MEAS:VOLT:DC?'), session.ask('MEAS:VOLT:DC?')]);
     expect(both).toEqual(['+3.302E+00', '+3.302E+00']);
-    expect(await new Multimeter(instrument).volts()).toBeCloseTo(3.302, 9);
+    expect(await new Multimeter(session).volts()).toBeCloseTo(3.302, 9);
   });
 
   test('no answer and an answer that is no figure get a sentence', async () => {
-    const silent = new SerialInstrument(
+    const silent = await sessionOn(
       line(() => []),
       30,
     );
-    await silent.open();
     await expect(silent.ask('*IDN?')).rejects.toThrow('Expected an answer to *IDN? within 0.03 s; got none.');
-    const odd = new SerialInstrument(line(() => ['ERR\n']));
-    await odd.open();
+    const odd = await sessionOn(line(() => ['ERR\n']));
     await expect(new Multimeter(odd).ohm()).rejects.toThrow(
       'Expected a figure for MEAS:RES?; the instrument answered “ERR”.',
     );
-    await expect(new SerialInstrument(line(() => [])).tell('X')).rejects.toThrow('it is closed');
+  });
+
+  test('a port that another page holds is a sentence', async () => {
+    const held = { ...line(() => []), open: () => Promise.reject(new Error('The port is already open.')) };
+    await expect(openSerial(held, settings)).rejects.toThrow('it is held by another page or program');
   });
 });
 
