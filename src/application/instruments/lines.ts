@@ -61,6 +61,8 @@ export async function openLine(
   socket.setNoDelay(true);
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
+      // The head of the answer goes out with its first byte; an empty line means nothing.
+      controller.enqueue(new Uint8Array([0x0a]));
       const end = (): void => {
         if (!open.delete(id)) return;
         try {

@@ -18,7 +18,7 @@ import { shopInstruments } from './actions';
 import { dueMeasurement, suggestionOf } from './suggestion';
 import { useBench, useHand } from './use-hand';
 
-export interface InstrumentsSidebarProps {
+export interface HandPartProps {
   readonly job: JobView;
   readonly stage: StageId;
   readonly mode: EntryMode;
@@ -26,20 +26,31 @@ export interface InstrumentsSidebarProps {
   readonly bareStem?: string;
 }
 
-/** Real instruments at every page where a reading is due: the value large, what it should be, what it says, and the pedal. */
-export function InstrumentsSidebar({ job, stage, mode, testIndex, bareStem }: InstrumentsSidebarProps) {
+/** The meter in hand at every page where a reading is due: the value large, what it should be, what it says, and the pedal. */
+export function HandPart({ job, stage, mode, testIndex, bareStem }: HandPartProps) {
   const connected = useBench();
   const due = useMemo(() => {
     const test = job.tests[testIndex] ?? job.tests[0];
     return dueMeasurement(job, bareStem ?? suggestionOf(job, stage, test?.stem), mode);
   }, [job, stage, mode, testIndex, bareStem]);
-  const hasMeter = connected.some((c) => c.meter && !c.isLost);
+  if (!connected.some((c) => c.meter && !c.isLost)) return null;
+  return (
+    <SidebarPart title="In hand">
+      <LiveValue job={job} due={due} />
+    </SidebarPart>
+  );
+}
+
+/** The real instruments of this bench: which there are, and one more. */
+export function InstrumentsPart() {
+  const connected = useBench();
+  const [left, setLeft] = useState<string>();
   return (
     <SidebarPart title="Instruments">
-      {hasMeter && <LiveValue job={job} due={due} />}
       {connected.map((c) => (
-        <ConnectedLine key={c.id} c={c} />
+        <ConnectedLine key={c.id} c={c} onOff={setLeft} />
       ))}
+      {left && <ProblemNote text={left} />}
       <ConnectForm />
     </SidebarPart>
   );
@@ -84,8 +95,8 @@ function LiveValue({ job, due }: { job: JobView; due: Measurement | undefined })
 const asValue = (value: number) =>
   Number.isFinite(value) ? ({ kind: 'figure', value } as const) : ({ kind: 'open' } as const);
 
-function ConnectedLine({ c }: { c: Connected }) {
-  const [left, setLeft] = useState<string>();
+/** @param onOff told what could not be switched off as it was taken off. */
+function ConnectedLine({ c, onOff }: { c: Connected; onOff: (left: string | undefined) => void }) {
   return (
     <Box py="1" borderBottom="1px dotted" borderColor="rule">
       <Text fontSize="14px" fontWeight="600" lineHeight="1.3" wordBreak="break-word">
@@ -96,12 +107,11 @@ function ConnectedLine({ c }: { c: Connected }) {
           {c.isLost ? lostWords(c) : c.way}
         </Text>
         <Box ml="auto">
-          <PlainButton type="button" onClick={() => void bench.disconnect(c.id).then(setLeft)}>
+          <PlainButton type="button" onClick={() => void bench.disconnect(c.id).then(onOff)}>
             Take off
           </PlainButton>
         </Box>
       </Flex>
-      {left && <ProblemNote text={left} />}
     </Box>
   );
 }

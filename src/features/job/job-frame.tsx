@@ -4,7 +4,7 @@ import { Box, Text } from '@chakra-ui/react';
 import type { EntryMode, JobView, StageId } from '@/core/job';
 import { formatChance } from '@/core/units';
 import { CautionNote, EntryOfferProvider, Frame, SidebarPart, Strip } from '@/ui';
-import { InstrumentsSidebar } from './instruments';
+import { HandPart, InstrumentsPart } from './instruments';
 import { JobEntry } from './job-entry';
 import { Path } from './path';
 
@@ -104,11 +104,12 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
         }
         sidebar={
           <>
+            {READING_STAGES.has(stage) && (
+              <HandPart job={job} stage={stage} mode={mode} testIndex={testIndex} bareStem={bareStem} />
+            )}
             {job.past[0] && <PastNote job={job} past={job.past[0]} />}
             {sidebar}
-            {READING_STAGES.has(stage) && (
-              <InstrumentsSidebar job={job} stage={stage} mode={mode} testIndex={testIndex} bareStem={bareStem} />
-            )}
+            {READING_STAGES.has(stage) && <InstrumentsPart />}
           </>
         }
         caution={<CautionNote title={caution.title} text={caution.text} />}

@@ -1,0 +1,84 @@
+/** Instruments on the network at every page where a reading is due: the pedal takes it, the interlock holds. */
+import { expect, test, type Page } from '@playwright/test';
+import { MEASURE_METER, STANDARD_SUPPLY } from '../src/devices/instruments/dialects';
+import { Speaker } from '../src/devices/instruments/tests/speaker';
+import { servedOverTcp } from '../src/devices/instruments/tests/tcp-speaker';
+import { headline } from './bench';
+import { BenchServer } from './server';
+
+const server = new BenchServer(3244);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.stop());
+test.describe.configure({ mode: 'serial' });
+
+async function connect(page: Page, name: string, address: string): Promise<void> {
+  await page.getByRole('button', { name: 'Connect an instrument' }).click();
+  await page.getByLabel('What it is').selectOption(name);
+  await page.getByLabel('Address').fill(address);
+  await page.getByRole('button', { name: 'Connect and try it' }).click();
+}
+
+/** What a sound board reads at the place that is due, as the page says it, in the meter's own units. */
+async function soundHere(page: Page): Promise<number> {
+  const words = await page.getByText(/^A sound board reads /).innerText();
+  const [, figure, prefix] = /reads (?:about )?([\d.]+)\s*(k|M|m)?/.exec(words) ?? [];
+  return figure === undefined ? Infinity : Number(figure) * ({ k: 1e3, M: 1e6, m: 1e-3 }[prefix] ?? 1);
+}
+
+test('a whole port is walked by the pedal alone, and nothing is measured with a supply on', async ({ page }) => {
+  test.setTimeout(240_000);
+  const under = { V: 0, Ω: 0, drop: 0.5 };
+  const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
+  const supply = new Speaker(STANDARD_SUPPLY, { V: 5, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');
+  await servedOverTcp(meter, (meterPort) =>
+    servedOverTcp(supply, async (supplyPort) => {
+      await page.goto(`${server.url}/jobs/32/outside?view=walk`, { waitUntil: 'networkidle' });
+      await connect(page, MEASURE_METER.name, `127.0.0.1:1`);
+      await expect(page.getByText(/^Expected an instrument at 127\.0\.0\.1:1/)).toBeVisible();
+      await page.getByLabel('Address').fill(`127.0.0.1:${meterPort}`);
+      await page.getByRole('button', { name: 'Connect and try it' }).click();
+      await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
+      await connect(page, STANDARD_SUPPLY.name, `127.0.0.1:${supplyPort}`);
+      await expect(page.getByText('Bench,Supply,3,1')).toBeVisible();
+
+      supply.isOn = true;
+      await page.keyboard.press('F9');
+      await expect(page.getByText('the output of Bench,Supply,3,1 is on. Switch it off first.')).toBeVisible();
+      supply.isOn = false;
+
+      let taken = 0;
+      for (; taken < 40; taken++) {
+        const before = await headline(page).innerText();
+        if (before === 'Every contact of J1 reads well') break;
+        under.drop = await soundHere(page);
+        await page.keyboard.press('F9');
+        await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
+      }
+      expect(taken).toBe(24);
+    }),
+  );
+});
+
+test('a meter whose line is lost says so; a supply counts as on', async ({ page }) => {
+  const supply = new Speaker(STANDARD_SUPPLY, { V: 5, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');
+  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+  await servedOverTcp(supply, async (port) => {
+    await connect(page, STANDARD_SUPPLY.name, `127.0.0.1:${port}`);
+    await expect(page.getByText('Bench,Supply,3,1')).toBeVisible();
+  });
+  await expect(page.getByText('line lost: its output counts as on, switch it off there')).toBeVisible();
+  await page.getByRole('button', { name: 'Take off' }).click();
+  await expect(page.getByText(/The output of Bench,Supply,3,1 could not be switched off/)).toBeVisible();
+});
+
+test('a lead lists an address; another one is refused with a sentence', async ({ page }) => {
+  await page.goto(`${server.url}/shop`, { waitUntil: 'networkidle' });
+  await page.getByLabel(/Addresses on the network/).fill('192.0.2.7:5025');
+  await page.getByRole('region', { name: 'Instruments' }).getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Kept: 1 addresses, 0 instruments of your own.')).toBeVisible();
+  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+  await connect(page, MEASURE_METER.name, '192.0.2.9:5025');
+  await expect(
+    page.getByText('Expected an address that a lead has listed under Shop; 192.0.2.9:5025 is not.'),
+  ).toBeVisible();
+});
