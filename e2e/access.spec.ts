@@ -53,6 +53,9 @@ const ROUTES: Readonly<Record<string, string>> = {
   'library/stations/[id]': '/library/stations/bench-1',
   lines: '/lines',
   'pictures/[sha256]': `/pictures/${SHA}`,
+  records: '/records',
+  'records/cures.csv': '/records/cures.csv',
+  'records/year.pdf': '/records/year.pdf?year=2026',
   shop: '/shop',
   'shop/archive': '/shop/archive',
   'sign-in': '/sign-in',
@@ -65,7 +68,7 @@ const ROUTES: Readonly<Record<string, string>> = {
 const ACTIONS = {
   anybody: ['signIn'],
   signedIn:
-    'addBoard addDraft addPartTypes addReferences beginSketch buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine giveWord keepBoard keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage moveToRevision openNewJob reopenJob saveMap setBoardRetired settleEntry shopInstruments signOut takeKept takePackage undoLast'.split(
+    'addBoard addDraft addPartTypes addReferences beginSketch buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine giveWord keepBoard keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage moveToRevision openNewJob reopenJob saveMap setBoardRetired settleEntry shopInstruments signOut takeKept takePackage undoLast'.split(
       ' ',
     ),
   /** An apprentice needs a lead's word for what they may bring about. */

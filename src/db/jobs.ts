@@ -9,6 +9,7 @@ import {
   type JobEvent,
   type Origin,
 } from '../core/job';
+import { keepLedger, wasClosed } from './keep-ledger';
 import { keepSummary } from './keep-summary';
 import { readText } from './readable';
 import { boards, jobEvents, jobs } from './schema';
@@ -128,6 +129,7 @@ export async function appendEvents(
     appended.push(event);
   }
   await keepSummary(tx, number, log);
+  if (wasClosed(log)) await keepLedger(tx, number, log);
   return appended;
 }
 

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { FilePreset } from '../core/import';
 import { createHash } from 'node:crypto';
 import { and, asc, count, desc, eq, isNotNull, max, sql } from 'drizzle-orm';
@@ -22,6 +23,7 @@ const WORLD = 'world';
 const PLACE = 'place';
 const COPIES = 'copies';
 const INSTRUMENTS = 'instruments';
+const LEARNING = 'learning';
 
 /** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
 async function findSetting<T>(
@@ -62,6 +64,13 @@ export const findInstrumentSetting = <T>(db: Session, parse: (stored: unknown) =
 
 export const saveInstrumentSetting = (db: Session, setting: object): Promise<void> =>
   saveSetting(db, INSTRUMENTS, setting);
+
+/** Whether what closed jobs taught is used; it is where nothing was settled. */
+export const findLearning = async (db: Session): Promise<{ readonly durations: boolean }> =>
+  (await findSetting(db, LEARNING, (json) => z.object({ durations: z.boolean() }).parse(json))) ?? { durations: true };
+
+export const saveLearning = (db: Session, learning: { readonly durations: boolean }): Promise<void> =>
+  saveSetting(db, LEARNING, learning);
 
 /** What this bench has settled for finding chips. */
 export const findSourcing = async (db: Session, marks?: UnreadableRow[]): Promise<SourcingPractice> =>

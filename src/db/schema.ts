@@ -230,6 +230,61 @@ export const jobSummaries = sqliteTable(
   (t) => [index('job_summaries_outcome').on(t.outcome)],
 );
 
+/** What the closings of jobs say, one row for each: computed from the events, written anew with them, and never the only place of anything. */
+export const ledgerJobs = sqliteTable(
+  'ledger_jobs',
+  {
+    jobNumber: integer('job_number')
+      .notNull()
+      .references(() => jobs.number),
+    closing: integer('closing').notNull(),
+    /** Number of the newest event that it was computed from, and the form of the computation. */
+    version: integer('version').notNull(),
+    form: integer('form').notNull(),
+    boardId: text('board_id').notNull(),
+    closedAt: text('closed_at').notNull(),
+    outcome: text('outcome').notNull(),
+    isComeback: integer('is_comeback', { mode: 'boolean' }).notNull(),
+    daysGood: real('days_good'),
+    /** What was mended, by the board's names, with commas; empty where nothing was. */
+    cause: text('cause').notNull(),
+    person: text('person').notNull(),
+    source: text('source'),
+    minutes: real('minutes').notNull(),
+    price: real('price'),
+    quoted: real('quoted'),
+    successTold: real('success_told'),
+    promisedAt: text('promised_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.jobNumber, t.closing] }),
+    index('ledger_jobs_board').on(t.boardId, t.closedAt),
+    index('ledger_jobs_closed').on(t.closedAt),
+  ],
+);
+
+/** Every reading of closed jobs, with what the job turned out to be. */
+export const ledgerReadings = sqliteTable(
+  'ledger_readings',
+  {
+    id: integer('id').primaryKey(),
+    jobNumber: integer('job_number')
+      .notNull()
+      .references(() => jobs.number),
+    closing: integer('closing').notNull(),
+    boardId: text('board_id').notNull(),
+    point: text('point').notNull(),
+    name: text('name').notNull(),
+    /** None for what is no figure; `isOpen` for an open input. */
+    value: real('value'),
+    isOpen: integer('is_open', { mode: 'boolean' }).notNull(),
+    words: text('words').notNull(),
+    phase: text('phase', { enum: ['fault', 'good'] }).notNull(),
+    cause: text('cause').notNull(),
+  },
+  (t) => [index('ledger_readings_point').on(t.boardId, t.point), index('ledger_readings_job').on(t.jobNumber)],
+);
+
 /** Who works here. Without anybody the bench is open to whoever sits at it. */
 export const user = sqliteTable('user', {
   id: text('id').primaryKey(),

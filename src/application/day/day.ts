@@ -16,7 +16,7 @@ import {
 } from '../../core/day';
 import { openJobs, queryJobs, refreshSummaries } from '../../db/job-summaries';
 import { eventsOfJobs } from '../../db/jobs';
-import { findPractice } from '../../db/knowledge';
+import { findLearning, findPractice } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { listPeople } from '../access/people';
 import { loadJob } from '../jobs/load-job';
@@ -64,7 +64,8 @@ export async function loadDurations(db: Session): Promise<{ durations: Durations
   const numbers = jobs.filter((j) => !j.training).map((j) => j.number);
   const events = await eventsOfJobs(db, numbers);
   const closed = [...events.values()];
-  return { durations: learnedDurations(closed), jobs: numbers.length, stretch: stretchOf(promisesSeen(closed)) };
+  const { durations: learn } = await findLearning(db);
+  return { durations: learnedDurations(learn ? closed : []), jobs: numbers.length, stretch: stretchOf(promisesSeen(closed)) };
 }
 
 /** The day at the benches: every open job's steps, who does what when, and what may be promised. */

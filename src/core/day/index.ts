@@ -4,4 +4,12 @@ export { dayProblemSchema, type DayJob, type DayProblem, type Slot } from './pro
 export { quoteOf, type Quote } from './quote';
 export { quoteOfJob, usualRule } from './quote-of-job';
 export { planDay, type DayPlan } from './schedule';
-export { learnedDurations, stageMinutes, stepsAhead, type Durations } from './steps-ahead';
+export {
+  learnedDurations,
+  STEP_KINDS_OF,
+  stageMinutes,
+  stepsAhead,
+  stepsSeen,
+  type Durations,
+  type StepKind,
+} from './steps-ahead';

@@ -94,15 +94,19 @@ export function stageMinutes(events: readonly JobEvent[]): Partial<Record<StageI
   return minutes;
 }
 
+/** Minutes that closed jobs took for each kind of step, in the order of the jobs; empty for what leaves no entries. */
+export function stepsSeen(closed: readonly (readonly JobEvent[])[]): Readonly<Record<StepKind, readonly number[]>> {
+  const seen = closed.map(stageMinutes);
+  const of = (kind: StepKind): number[] => seen.flatMap((s) => s[kind as StageId] ?? []);
+  return Object.fromEntries(STEP_KINDS.map((kind) => [kind, of(kind)])) as Record<StepKind, number[]>;
+}
+
 /** What each kind of step takes at this bench, after the jobs that were closed. */
 export function learnedDurations(closed: readonly (readonly JobEvent[])[]): Durations {
-  const seen = closed.map(stageMinutes);
-  const of = (kind: StepKind): Duration =>
-    learnedDuration(
-      STEP_KINDS_OF[kind].prior,
-      seen.flatMap((s) => s[kind as StageId] ?? []),
-    );
-  return Object.fromEntries(STEP_KINDS.map((kind) => [kind, of(kind)])) as Durations;
+  const seen = stepsSeen(closed);
+  return Object.fromEntries(
+    STEP_KINDS.map((kind) => [kind, learnedDuration(STEP_KINDS_OF[kind].prior, seen[kind])]),
+  ) as Durations;
 }
 
 /** The steps that a job still has before it, each with the chance that it is needed. */

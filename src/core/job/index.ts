@@ -2,7 +2,7 @@ export { LOOK_ADVICE, portGate } from './assessment/gate';
 export { custodyOf, custodySeal, type CustodyLink } from './closeout/custody';
 export { flatnessOf } from './entry/site-lines';
 export { lessonName } from './closeout/lesson-name';
-export { mendedLabels } from './closeout/mended';
+export { mendedLabels, workedOn } from './closeout/mended';
 export { partsUsed, suggestedPrice } from './closeout/parts-used';
 export type { KeepEvent } from './decide/command';
 export type { EntryMode } from './entry/context';
@@ -32,6 +32,7 @@ export {
   type EventBody,
   type ImageRole,
   type JobEvent,
+  type JobFields,
   type JobState,
   type LogSummary,
   type Origin,

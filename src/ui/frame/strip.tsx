@@ -15,6 +15,7 @@ const PLACES = [
   { href: '/jobs', name: 'Jobs' },
   { href: '/library', name: 'Library' },
   { href: '/stock', name: 'Stock' },
+  { href: '/records', name: 'Records' },
   { href: '/shop', name: 'Shop' },
 ] as const;
 
