@@ -25,6 +25,7 @@ runBundled('heat/stations.ts');
 runBundled('heat/planner.ts');
 runBundled('run/hidden.ts');
 runBundled('day/shop.ts');
+runBundled('records/ten-thousand.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/strangers.ts');
 runBundled('inspect/pads.ts');

@@ -46,14 +46,7 @@ function pastJob(k: number, count: number, random: Random): PastJob {
   const boardId = BOARDS[Math.floor(random() * BOARDS.length)];
   const board = demoBoard(boardId);
   const person = PEOPLE[Math.floor(random() * PEOPLE.length)];
-  const faults = singleFaults(board).filter((f) => f.ref !== '' && board.parts.some((p) => p.ref === f.ref));
-  const fault =
-    faults[
-      pickWeighted(
-        faults.map((f) => f.weight),
-        random,
-      )
-    ];
+  const fault = drawnFault(board, random);
   const at = FIRST_DAY + Math.floor((k * 355 * DAY_MS) / count) + Math.floor(random() * 8 * 3_600_000);
   let minute = 0;
   const events: { body: EventBody; minute: number }[] = [];
@@ -92,6 +85,30 @@ function pastJob(k: number, count: number, random: Random): PastJob {
     add({ kind: 'close', outcome: 'stopped', cause: 'Sent on.', price: 0 }, 30);
   }
   return { boardId, openedAt: new Date(at).toISOString(), person, events };
+}
+
+/** A part by the root of its odds, so that a year has more than the commonest in it, and one of its faults by its odds. */
+function drawnFault(board: Board, random: Random): Fault {
+  const byPart = faultsByPart(board);
+  const odds = byPart.map((faults) => Math.sqrt(faults.reduce((sum, f) => sum + f.weight, 0)));
+  const faults = byPart[pickWeighted(scaled(odds), random)];
+  return faults[pickWeighted(scaled(faults.map((f) => f.weight)), random)];
+}
+
+const known = new Map<string, Fault[][]>();
+
+function faultsByPart(board: Board): Fault[][] {
+  const there = known.get(board.id);
+  if (there) return there;
+  const faults = singleFaults(board).filter((f) => f.weight > 0);
+  const byPart = board.parts.map((p) => faults.filter((f) => f.ref === p.ref)).filter((own) => own.length > 0);
+  known.set(board.id, byPart);
+  return byPart;
+}
+
+function scaled(weights: readonly number[]): number[] {
+  const whole = weights.reduce((sum, w) => sum + w, 0);
+  return weights.map((w) => w / whole);
 }
 
 const story = (fault: Fault): EventBody => ({

@@ -12,6 +12,7 @@ import { addPartCommands } from './parts';
 import { addProofCommands } from './proof';
 import { addSchemaCommand } from './schema';
 import { addUsbCommands } from './usb';
+import { addRecordsCommands } from './records';
 import { addVerifyCommand } from './verify';
 
 export function program(): Command {
@@ -28,6 +29,7 @@ export function program(): Command {
   addDayCommands(root);
   addSchemaCommand(root);
   addVerifyCommand(root);
+  addRecordsCommands(root);
   return root;
 }
 

@@ -1,12 +1,9 @@
 import type { JobView } from '../../core/job';
 import {
   jobEnds,
-  learnedDurations,
   planDay,
-  promisesSeen,
   quoteOfJob,
   stepsAhead,
-  stretchOf,
   usualRule,
   type DayJob,
   type DayPlan,
@@ -14,13 +11,13 @@ import {
   type Durations,
   type Quote,
 } from '../../core/day';
-import { openJobs, queryJobs, refreshSummaries } from '../../db/job-summaries';
-import { eventsOfJobs } from '../../db/jobs';
-import { findLearning, findPractice } from '../../db/knowledge';
+import { openJobs, refreshSummaries } from '../../db/job-summaries';
+import { findPractice } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { listPeople } from '../access/people';
 import { loadJob } from '../jobs/load-job';
 import { loadPlace } from '../place';
+import { loadDurations } from './durations';
 import { USUAL_HOURS, closedMinutes } from './hours';
 
 /** A job as the day shows it: when it is done in half of all days, by when in eight of ten days, and what was promised. */
@@ -48,25 +45,14 @@ export interface BenchDay {
   readonly learnedFrom: number;
 }
 
-/** Jobs that are planned at once, and closed ones that durations are learned from. */
+/** Jobs that are planned at once. */
 const MOST_JOBS = 30;
-const LEARNED_FROM = 200;
 /** A swollen pack comes before everything else. Engineering estimate. */
 const SWOLLEN_WEIGHT = 100;
 /** What a usual new job takes, where nothing is known of it yet. */
 const NEW_JOB = 'a new job';
 
 const atMinute = (nowMs: number, min: number): string => new Date(nowMs + min * 60_000).toISOString();
-
-/** What kinds of steps take here, and the closed jobs that say so. */
-export async function loadDurations(db: Session): Promise<{ durations: Durations; jobs: number; stretch: number }> {
-  const { jobs } = await queryJobs(db, { state: 'closed', limit: LEARNED_FROM });
-  const numbers = jobs.filter((j) => !j.training).map((j) => j.number);
-  const events = await eventsOfJobs(db, numbers);
-  const closed = [...events.values()];
-  const { durations: learn } = await findLearning(db);
-  return { durations: learnedDurations(learn ? closed : []), jobs: numbers.length, stretch: stretchOf(promisesSeen(closed)) };
-}
 
 /** The day at the benches: every open job's steps, who does what when, and what may be promised. */
 export async function loadDay(db: Session, now: Date): Promise<BenchDay> {

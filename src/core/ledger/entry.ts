@@ -45,7 +45,8 @@ export function ledgerOf(board: Board, events: readonly JobEvent[]): LedgerJob[]
   const state = foldJob(events);
   const lives: JobFields[] = [...state.priorClosures.map((p) => p.state), ...(state.closed ? [state] : [])];
   const closes = state.live.filter((e) => e.body.kind === 'close');
-  const reopened = state.priorClosures.map((p) => p.reopenedAt);
+  const reopens = state.live.filter((e) => e.body.kind === 'reopen');
+  const reopened = reopens.map((e) => e.at);
   return lives.map((life, closing): LedgerJob => {
     const close = closes[closing];
     const begins = closing === 0 ? '' : reopened[closing - 1];
@@ -62,7 +63,7 @@ export function ledgerOf(board: Board, events: readonly JobEvent[]): LedgerJob[]
       ...{ price, quoted: quote?.kind === 'quote' ? quote.price : undefined },
       successTold: quote?.kind === 'quote' ? quote.successChance : undefined,
       promisedAt: promise?.kind === 'promise' ? (promise.byAt ?? undefined) : undefined,
-      readings: readingsOf(board, life),
+      readings: readingsOf(board, life, closing === 0 ? 0 : reopens[closing - 1].seq),
     };
   });
 }
@@ -70,11 +71,14 @@ export function ledgerOf(board: Board, events: readonly JobEvent[]): LedgerJob[]
 const DAY_MS = 86_400_000;
 const days = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / DAY_MS;
 
-/** What was read before any work, and after the last work of a job that was repaired: what lies between is of neither board. */
-function readingsOf(board: Board, { readings, work, closed }: JobFields): LedgerReading[] {
+/**
+ * What was read before any work, and after the last work of a job that was repaired: what lies between is of neither board.
+ * @param begins the number that readings before the first work of this closing carry.
+ */
+function readingsOf(board: Board, { readings, work, closed }: JobFields, begins: number): LedgerReading[] {
   return readings.flatMap((r): LedgerReading[] => {
-    const isGood = closed?.outcome === 'repaired' && work > 0 && r.work === work;
-    if (r.work > 0 && !isGood) return [];
+    const isGood = closed?.outcome === 'repaired' && work > begins && r.work === work;
+    if (r.work !== begins && !isGood) return [];
     const { measurement, value } = r;
     return [
       {

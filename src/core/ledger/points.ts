@@ -28,7 +28,9 @@ export function pointGroups(readings: readonly PointReading[]): PointGroup[] {
   const groups = new Map<string, PointReading[]>();
   for (const r of readings) {
     const name = r.phase === 'good' ? GOOD : r.cause || NOT_MENDED;
-    groups.set(name, [...(groups.get(name) ?? []), r]);
+    const group = groups.get(name);
+    if (group) group.push(r);
+    else groups.set(name, [r]);
   }
   return [...groups]
     .map(([name, group]): PointGroup => ({

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { Flex, Text } from '@chakra-ui/react';
 import { measurementOfReference, valueLabel } from '@/core/diagnose';
+import { formatAmp } from '@/core/units';
 import { PointStrips } from '@/drawings/point-strips';
 import { Headline, Named, PlainButton, SelectBox, TextInput } from '@/ui';
 import type { PointRecords } from './queries';
@@ -99,7 +100,9 @@ function formatOf(point: string | undefined): (value: number) => string {
   return (value) =>
     !Number.isFinite(value)
       ? 'open'
-      : measurement
-        ? valueLabel(measurement, { kind: 'figure', value })
-        : String(Number(value.toPrecision(3)));
+      : measurement?.kind === 'usbMeter'
+        ? formatAmp(value)
+        : measurement
+          ? valueLabel(measurement, { kind: 'figure', value })
+          : String(Number(value.toPrecision(3)));
 }
