@@ -17,6 +17,8 @@ const SHA = '0'.repeat(64);
 const ROUTES: Readonly<Record<string, string>> = {
   '': '/',
   clocks: '/clocks',
+  drills: '/drills',
+  'drills/[id]': '/drills/1',
   'images/[sha256]': `/images/${SHA}`,
   jobs: '/jobs',
   'jobs/[number]': '/jobs/27',
@@ -68,7 +70,7 @@ const ROUTES: Readonly<Record<string, string>> = {
 const ACTIONS = {
   anybody: ['signIn'],
   signedIn:
-    'addBoard addDraft addPartTypes addReferences beginSketch buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine giveWord keepBoard keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage moveToRevision openNewJob reopenJob saveMap setBoardRetired settleEntry shopInstruments signOut takeKept takePackage undoLast'.split(
+    'addBoard addDraft addPartTypes addReferences beginDrill beginSketch buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine giveWord keepBoard keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage moveToRevision openNewJob reopenJob saveMap setBoardRetired settleEntry shopInstruments signOut takeKept takePackage undoLast'.split(
       ' ',
     ),
   /** An apprentice needs a lead's word for what they may bring about. */

@@ -8,7 +8,8 @@ import {
   updateBelief,
 } from '../../src/core/diagnose';
 import { seededRandom } from '../../src/core/math';
-import { boardsFrom, together } from './draw';
+import { together } from '../../src/core/drill';
+import { boardsFrom } from './draw';
 import { note, ratio, section } from '../print';
 import { inWorker } from '../bundled';
 import type { PairsBoard, PairsResult } from './pairs.worker';

@@ -11,13 +11,3 @@ export function boardsFrom(predictor: Predictor): (random: Random) => readonly F
     return j < 0 ? [faults[i]] : [faults[i], faults[j]];
   };
 }
-
-/** Faults as one: the union of what they do. */
-export const together = (faults: readonly Fault[]): Fault => ({
-  id: faults.map((f) => f.id).join('+') || 'sound',
-  ref: '',
-  words: '',
-  weight: 0,
-  effects: faults.flatMap((f) => f.effects),
-  mendedBy: { kind: 'nothing' },
-});

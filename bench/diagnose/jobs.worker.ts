@@ -3,7 +3,8 @@ import { demoBoard, type DEMO_BOARDS } from '../../demo/files';
 import { Predictor, sampleReading } from '../../src/core/diagnose';
 import { seededRandom } from '../../src/core/math';
 import { checklistChoice } from './checklist';
-import { boardsFrom, together } from './draw';
+import { together } from '../../src/core/drill';
+import { boardsFrom } from './draw';
 import { ownChoice, playJob } from './play';
 
 /** A share of the boards, played in one way. */

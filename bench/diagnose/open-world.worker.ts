@@ -3,10 +3,9 @@ import { demoBoard, type DEMO_BOARDS } from '../../demo/files';
 import { Predictor } from '../../src/core/diagnose';
 import { seededRandom } from '../../src/core/math';
 import { checklistChoice } from './checklist';
-import { hiddenBoards } from './hidden';
+import { hiddenBoards, NoisyBench as Bench } from '../../src/core/drill';
 import { playJob } from './play';
 import { playSession, type PlayedSession } from './play-session';
-import { Bench } from './noise';
 
 /** A share of the hidden boards. Each has its own seed. */
 export interface OpenShare {

@@ -15,7 +15,7 @@ import {
   type SessionAnswer,
   type SessionLine,
 } from '../../src/core/diagnose';
-import type { Bench } from './noise';
+import type { NoisyBench as Bench } from '../../src/core/drill';
 
 /** How a hidden board went. */
 export interface PlayedSession {

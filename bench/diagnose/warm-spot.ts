@@ -2,7 +2,7 @@ import { DEMO_BOARDS, demoBoard } from '../../demo/files';
 import { Predictor, sampleReading, type Fault, type Practice } from '../../src/core/diagnose';
 import { seededRandom } from '../../src/core/math';
 import { note, ratio, section } from '../print';
-import { together } from './draw';
+import { together } from '../../src/core/drill';
 import { ownChoice, playJob } from './play';
 
 const PLAYED = 60;

@@ -285,6 +285,25 @@ export const ledgerReadings = sqliteTable(
   (t) => [index('ledger_readings_point').on(t.boardId, t.point), index('ledger_readings_job').on(t.jobNumber)],
 );
 
+/** Drills that were begun, with what was done in them. Nothing else reads them: no record, no statistic, no stock. */
+export const drills = sqliteTable(
+  'drills',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    at: text('at').notNull(),
+    person: text('person').notNull(),
+    spec: text('spec').notNull(),
+    /** What the program itself takes for it, minutes. */
+    parMinutes: real('par_minutes').notNull(),
+    steps: text('steps').notNull(),
+    /** How it ended; none while it goes on. */
+    end: text('end'),
+    score: real('score'),
+    regretMinutes: real('regret_minutes'),
+  },
+  (t) => [index('drills_person').on(t.person)],
+);
+
 /** Who works here. Without anybody the bench is open to whoever sits at it. */
 export const user = sqliteTable('user', {
   id: text('id').primaryKey(),

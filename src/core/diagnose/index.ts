@@ -95,6 +95,7 @@ export {
   sessionAnswerSchema,
   sessionLineSchema,
   workLabel,
+  workSchema,
   type SessionAnswer,
   type SessionLine,
 } from './session';

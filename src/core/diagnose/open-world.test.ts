@@ -1,6 +1,6 @@
 /** A small seeded sample of what the benchmark plays at length: hidden boards, inside every list and outside. */
-import { hiddenBoards } from '../../../bench/diagnose/hidden';
-import { Bench } from '../../../bench/diagnose/noise';
+import { hiddenBoards } from '../drill';
+import { NoisyBench } from '../drill';
 import { playSession, type PlayedSession } from '../../../bench/diagnose/play-session';
 import { plausibleBoard } from '../../../bench/diagnose/plausible-board';
 import { demoBoard } from '../../../demo/files';
@@ -13,7 +13,7 @@ const draw = hiddenBoards(predictor);
 
 const played = (k: number): PlayedSession & { outside: boolean } => {
   const hidden = draw(seededRandom(k));
-  const bench = new Bench(predictor, seededRandom(100_000 + k));
+  const bench = new NoisyBench(predictor, seededRandom(100_000 + k));
   return { ...playSession(predictor, hidden.faults, bench), outside: hidden.outside };
 };
 

@@ -16,6 +16,7 @@ import {
 import { accessFor, checkReading, entryStem, measurementTitle, placeOf } from './measurement';
 import { measurementSchema, type Measurement } from './measurements/registry';
 import { proposalOf } from './next';
+import { inBenchOrder } from './order';
 import { standingOf, type NextMove, type Standing } from './next-move';
 import { DEFAULT_PRACTICE, practiceSchema, type JobPractice } from './practice';
 import type { Predictor } from './predictor';
@@ -177,6 +178,11 @@ export class DiagnoseSession {
     if (!next.ok) return next;
     this.course = next.value;
     return ok(true);
+  }
+
+  /** Whether a test may be taken now by the order of the bench: no volts before the rail's short is excluded, the outside first. */
+  isInOrder(measurement: Measurement): boolean {
+    return inBenchOrder(this.position().belief, this.context())({ measurement });
   }
 
   /** Where the job stands now. */

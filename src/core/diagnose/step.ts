@@ -1,6 +1,6 @@
 import type { Belief } from './belief';
 import { deeper, type Access } from './access';
-import { workNames } from './faults';
+import { targetKey, workNames } from './faults';
 import type { Board } from '../board';
 import { accessFor, placeOf } from './measurement';
 import type { Near } from './measurements/definition';
@@ -27,6 +27,8 @@ export interface RankedActions {
   readonly repairFirst: boolean;
   /** What the job is expected to take with any test first: "why not mine?". */
   readonly weigh: (t: Proposal) => WeighedTest;
+  /** The same of any work, by its key; undefined for what no fault needs that the belief holds. */
+  readonly weighWork: (key: string) => { readonly expectedMinutes: number; readonly cureChance: number } | undefined;
 }
 
 /** So many of the most informative tests are looked into. Six did as well as sixteen and thirty on the small boards (measured). */
@@ -82,8 +84,17 @@ export function rankActions(
     cureChance: cure.cureChance(chances, need),
     expectedMinutes: workMinutesFrom(cure, chances, need, access, minutesFrom),
   };
+  const weighWork: RankedActions['weighWork'] = (key) => {
+    const asked = cure.needs.find((n) => n.target.kind !== 'unlisted' && targetKey(n.target) === key);
+    return (
+      asked && {
+        cureChance: cure.cureChance(chances, asked),
+        expectedMinutes: workMinutesFrom(cure, chances, asked, access, minutesFrom),
+      }
+    );
+  };
   return {
-    weigh,
+    ...{ weigh, weighWork },
     tests: [...weighed, ...proposals.filter((t) => !best.includes(t))],
     work,
     repairFirst: work !== undefined && !(weighed[0]?.expectedMinutes < work.expectedMinutes - LEAST_GAIN_MINUTES),

@@ -16,6 +16,7 @@ const PLACES = [
   { href: '/library', name: 'Library' },
   { href: '/stock', name: 'Stock' },
   { href: '/records', name: 'Records' },
+  { href: '/drills', name: 'Drills' },
   { href: '/shop', name: 'Shop' },
 ] as const;
 

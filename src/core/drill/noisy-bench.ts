@@ -1,6 +1,6 @@
-import { sampleReading, type Fault, type Measurement, type Predictor, type Reading } from '../../src/core/diagnose';
-import { normalDraw, type Random } from '../../src/core/math';
-import { together } from './draw';
+import { sampleReading, type Fault, type Measurement, type Predictor, type Reading } from '../diagnose';
+import { normalDraw, type Random } from '../math';
+import { together } from './hidden';
 
 /** Spreads of one bench on one day. Engineering estimates. */
 const SD = { ohmGain: 0.02, voltGain: 0.01, dropScale: 0.03 };
@@ -8,7 +8,7 @@ const SD = { ohmGain: 0.02, voltGain: 0.01, dropScale: 0.03 };
 const NO_CONTACT = 0.01;
 
 /** A bench with its own meter, temperature and hands: what it reads of a hidden board. */
-export class Bench {
+export class NoisyBench {
   private readonly ohmGain: number;
   private readonly voltGain: number;
   private readonly dropScale: number;

@@ -1,6 +1,6 @@
-import { groundNet, type Board } from '../../src/core/board';
-import { OUTSIDE, pickWeighted, updateBelief, type Fault, type Predictor } from '../../src/core/diagnose';
-import type { Random } from '../../src/core/math';
+import { groundNet, type Board } from '../board';
+import { OUTSIDE, pickWeighted, updateBelief, type Fault, type Predictor } from '../diagnose';
+import type { Random } from '../math';
 
 /** What is wrong with a board that nobody sees. */
 export interface Hidden {
@@ -14,23 +14,48 @@ const SHARE = { outside: 0.1, two: 0.2, three: 0.1 };
 
 /** Draws boards: listed faults by their odds, one to three at once, and now and then one that no list holds. */
 export function hiddenBoards(predictor: Predictor): (random: Random) => Hidden {
-  const { faults, marginal } = updateBelief(predictor, [], [], { doubleShare: 0, unlisted: 0 });
-  const odds = faults.map((f, i) => (f.unlistedAt === undefined && f.id !== OUTSIDE ? marginal[i] : 0));
-  const total = odds.reduce((sum, p) => sum + p, 0);
-  const listed = odds.map((p) => p / total);
-  const outside = unlistedFaults(predictor.board);
+  const drawn = faultDraws(predictor);
   return (random) => {
     const isOutside = random() < SHARE.outside;
     const company = random();
     const count = company < SHARE.three ? 3 : company < SHARE.three + SHARE.two ? 2 : 1;
-    const found: Fault[] = isOutside ? [outside(random)] : [];
-    while (found.length < (isOutside ? 1 : count)) {
-      const fault = faults[pickWeighted(listed, random)];
-      if (found.every((f) => f.ref !== fault.ref)) found.push(fault);
-    }
-    return { faults: found, outside: isOutside };
+    return isOutside
+      ? { faults: [drawn.unlisted(random)], outside: true }
+      : { faults: drawn.listed(count, random), outside: false };
   };
 }
+
+/** Draws faults of a board: so many listed ones on different parts by their odds, or one that no list holds. */
+export function faultDraws(predictor: Predictor): {
+  readonly listed: (count: number, random: Random) => readonly Fault[];
+  readonly unlisted: (random: Random) => Fault;
+} {
+  const { faults, marginal } = updateBelief(predictor, [], [], { doubleShare: 0, unlisted: 0 });
+  const odds = faults.map((f, i) => (f.unlistedAt === undefined && f.id !== OUTSIDE ? marginal[i] : 0));
+  const total = odds.reduce((sum, p) => sum + p, 0);
+  const listed = odds.map((p) => p / total);
+  return {
+    unlisted: unlistedFaults(predictor.board),
+    listed(count, random) {
+      const found: Fault[] = [];
+      while (found.length < count) {
+        const fault = faults[pickWeighted(listed, random)];
+        if (found.every((f) => f.ref !== fault.ref)) found.push(fault);
+      }
+      return found;
+    },
+  };
+}
+
+/** Faults as one: the union of what they do. */
+export const together = (faults: readonly Fault[]): Fault => ({
+  id: faults.map((f) => f.id).join('+') || 'sound',
+  ref: '',
+  words: '',
+  weight: 0,
+  effects: faults.flatMap((f) => f.effects),
+  mendedBy: { kind: 'nothing' },
+});
 
 const logUniform = (low: number, high: number, random: Random): number => low * (high / low) ** random();
 const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)];

@@ -1,0 +1,190 @@
+import { z } from 'zod';
+import { Predictor } from '../../core/diagnose';
+import {
+  courseOn,
+  drillSchema,
+  drillStepSchema,
+  NEW_LEARNER,
+  nextGrade,
+  parOf,
+  rated,
+  readDrillLine,
+  replay,
+  scoreOf,
+  stemOf,
+  type Drill,
+  type DrillPlay,
+  type DrillScore,
+  type DrillStep,
+  type Rating,
+  type StepReview,
+} from '../../core/drill';
+import { problemText } from '../../core/result';
+import type { Board } from '../../core/board';
+import { findBoard, listBoardsInUse } from '../../db/boards';
+import type { Database } from '../../db/client';
+import { addDrill, allDrills, drillsOf, findDrill, saveDrill, type DrillRow } from '../../db/drills';
+import type { Session } from '../../db/session';
+import { refused, saved, type ActionResult } from '../action-result';
+import { entrant } from '../entrant';
+import { once } from '../once';
+
+/** Drills whose play is held ready, so that a step does not play all before it again. */
+const HELD = 20;
+const held = new Map<string, DrillPlay>();
+
+/** Seeds that are tried for one that the program itself solves. */
+const MOST_TRIES = 12;
+
+const stepsOf = (row: DrillRow): DrillStep[] => z.array(drillStepSchema).parse(JSON.parse(row.steps));
+const specOf = (row: DrillRow): Drill => drillSchema.parse(JSON.parse(row.spec));
+
+/** The play of a drill as far as it has come, from memory or from its steps. */
+function playOf(row: DrillRow, board: Board): DrillPlay {
+  const steps = stepsOf(row);
+  const key = `${row.id} ${row.at} ${steps.length}`;
+  const ready = held.get(key);
+  if (ready?.reviews.length === steps.length) return ready;
+  return hold(key, replay(Predictor.of(board), specOf(row), steps));
+}
+
+function hold(key: string, play: DrillPlay): DrillPlay {
+  held.delete(key);
+  held.set(key, play);
+  const [oldest] = held.keys();
+  if (held.size > HELD) held.delete(oldest);
+  return play;
+}
+
+/** What a learner sees of a drill that goes on, and all of one that is over. */
+export interface DrillView {
+  readonly id: number;
+  readonly name: string;
+  readonly grade: number;
+  readonly board: Board;
+  readonly story: string;
+  readonly minutes: number;
+  readonly steps: readonly Pick<StepReview, 'words' | 'answer' | 'minutes'>[];
+  /** What the last hint named, as it is typed. */
+  readonly hinted?: string;
+  readonly end?: string;
+  /** With what was hidden; only once it is over. */
+  readonly review?: { readonly truth: string; readonly score: DrillScore; readonly steps: readonly StepReview[] };
+}
+
+export async function loadDrill(db: Session, id: number): Promise<DrillView | undefined> {
+  const row = await findDrill(db, id);
+  if (!row) return undefined;
+  const spec = specOf(row);
+  const board = await findBoard(db, spec.boardId);
+  if (!board) return undefined;
+  const play = playOf(row, board);
+  const lastStep = stepsOf(row).at(-1);
+  const proposal = lastStep?.do === 'hint' && !play.end ? play.proposal() : undefined;
+  return {
+    ...{ id, name: spec.name, grade: spec.grade, board, story: play.drawn.story, minutes: play.minutes },
+    steps: play.reviews.map(({ words, answer, minutes }) => ({ words, answer, minutes })),
+    hinted:
+      proposal && (proposal.kind === 'test' || proposal.kind === 'again')
+        ? stemOf(board, proposal.measurement)
+        : undefined,
+    end: play.end,
+    review: play.end && {
+      truth: play.truth(),
+      score: scoreOf(play, row.parMinutes),
+      steps: play.reviews,
+    },
+  };
+}
+
+export interface DrillLine {
+  readonly id: number;
+  readonly name: string;
+  readonly grade: number;
+  readonly person: string;
+  readonly day: string;
+  readonly end?: string;
+  readonly score?: number;
+}
+
+export interface DrillList {
+  /** Ten graded drills; those that were begun here by this person say how they went last. */
+  readonly course: readonly (Drill & { readonly last?: DrillLine })[];
+  readonly mine: readonly DrillLine[];
+  readonly skill: Rating;
+  readonly next: number;
+  /** Everybody's skill, for the lead's sheet. */
+  readonly people: readonly { readonly person: string; readonly skill: Rating }[];
+}
+
+const lineOf = (row: DrillRow): DrillLine => {
+  const { name, grade } = specOf(row);
+  const { id, person, end, score, at } = row;
+  return { id, name, grade, person, day: at.slice(0, 10), end: end ?? undefined, score: score ?? undefined };
+};
+
+const skillOf = (lines: readonly DrillLine[]): Rating =>
+  lines.reduce((skill, l) => (l.score === undefined ? skill : rated(skill, l.grade, l.score)), NEW_LEARNER);
+
+export async function loadDrills(db: Session): Promise<DrillList> {
+  const { actor } = await entrant('');
+  const [boards, all] = await Promise.all([listBoardsInUse(db), allDrills(db)]);
+  const lines = all.map(lineOf);
+  const mine = (await drillsOf(db, actor)).map(lineOf);
+  const skill = skillOf(mine);
+  const people = [...new Set(lines.map((l) => l.person))].map((person) => ({
+    person,
+    skill: skillOf(lines.filter((l) => l.person === person).toReversed()),
+  }));
+  return {
+    ...{ mine: mine.toReversed(), skill, people, next: nextGrade(skill) },
+    course: courseOn(boards).map((drill) => ({ ...drill, last: mine.findLast((l) => l.name === drill.name) })),
+  };
+}
+
+/** Begins a drill; its seed goes on until the program itself solves it: nobody is asked what cannot be found. */
+export async function beginDrill(db: Database, input: unknown, key: string): Promise<ActionResult> {
+  const parsed = drillSchema.safeParse(input);
+  if (!parsed.success) return refused(`Expected a drill; ${parsed.error.issues[0].message}.`, 'badInput');
+  const board = await findBoard(db, parsed.data.boardId);
+  if (!board) return refused(`Expected a board of the library; got ${parsed.data.boardId}.`, 'notFound');
+  const predictor = Predictor.of(board);
+  let drill = parsed.data;
+  let par = parOf(predictor, drill);
+  for (let k = 1; k < MOST_TRIES && !par.isSolved; k++) {
+    drill = { ...drill, seed: drill.seed + 1000 };
+    par = parOf(predictor, drill);
+  }
+  if (!par.isSolved) return refused('Expected a drill that can be solved; on this board none of twelve was.');
+  const parMinutes = par.minutes;
+  return once(db, { key, scope: 'drill', request: parsed.data }, async (tx, { at, actor }) => {
+    const row = { at, person: actor, spec: JSON.stringify(drill), parMinutes, steps: '[]' };
+    return saved(`Begun: ${drill.name}.`, { seq: await addDrill(tx, row) });
+  });
+}
+
+/** Takes a typed line of a drill: the reading comes back, or the proof after a work. */
+export function takeDrillLine(db: Database, id: number, text: string, key: string): Promise<ActionResult> {
+  return once(db, { key, scope: `drill ${id}`, request: { text } }, async (tx, { actor }) => {
+    const row = await findDrill(tx, id);
+    const board = row && (await findBoard(tx, specOf(row).boardId));
+    if (!row || !board) return refused(`Expected a drill that was begun; there is none with number ${id}.`, 'notFound');
+    if (row.person !== actor) return refused(`Expected your own drill; this one is ${row.person}’s.`);
+    const play = playOf(row, board);
+    const steps = stepsOf(row);
+    const proposal = steps.at(-1)?.do === 'hint' ? play.proposal() : undefined;
+    const also = proposal && (proposal.kind === 'test' || proposal.kind === 'again') ? [proposal.measurement] : [];
+    const step = readDrillLine(board, text, also);
+    if (!step.ok) return refused(problemText(step.problems), 'badInput');
+    const taken = play.take(step.value);
+    if (!taken.ok) return refused(problemText(taken.problems));
+    const next = [...steps, step.value];
+    const score = play.end && scoreOf(play, row.parMinutes);
+    await saveDrill(tx, id, {
+      steps: JSON.stringify(next),
+      ...(score && { end: play.end, score: score.score, regretMinutes: score.regretMinutes }),
+    });
+    hold(`${row.id} ${row.at} ${next.length}`, play);
+    return { ...saved(`${taken.value.words}: ${taken.value.answer}`), seq: next.length };
+  });
+}

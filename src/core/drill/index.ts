@@ -1,0 +1,17 @@
+export { hiddenBoards, together } from './hidden';
+export { NoisyBench } from './noisy-bench';
+export {
+  DrillPlay,
+  drillStepSchema,
+  followed,
+  parOf,
+  replay,
+  type DrillEnd,
+  type DrillStep,
+  type Mistake,
+  type StepReview,
+} from './play';
+export { expectedScore, NEW_LEARNER, nextGrade, rated, type Rating } from './rating';
+export { MISTAKE_WORDS, scoreOf, type DrillScore } from './score';
+export { courseOn, drawDrill, drillSchema, type DrawnDrill, type Drill } from './spec';
+export { completeDrillLine, DRILL_FORMS, readDrillLine, stemOf } from './line';

@@ -1,0 +1,18 @@
+'use server';
+
+import { revalidatePath } from 'next/cache';
+import type { ActionResult } from '@/application/action-result';
+import * as drills from '@/application/drills/drills';
+import { settle, type Settled } from '@/application/once';
+import { database } from '@/db/client';
+
+export const beginDrill = async (drill: unknown, key: string): Promise<ActionResult> =>
+  drills.beginDrill(await database(), drill, key);
+
+export async function takeDrillLine(id: number, text: string, key: string): Promise<ActionResult> {
+  const answer = await drills.takeDrillLine(await database(), id, text, key);
+  if (answer.saved) revalidatePath('/drills', 'layout');
+  return answer;
+}
+
+export const settleDrillLine = async (key: string): Promise<Settled> => settle(await database(), key);
