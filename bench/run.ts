@@ -26,6 +26,7 @@ runBundled('heat/planner.ts');
 runBundled('run/hidden.ts');
 runBundled('day/shop.ts');
 runBundled('records/ten-thousand.ts');
+runBundled('drill/fair.ts');
 runBundled('inspect/balls.ts');
 runBundled('inspect/strangers.ts');
 runBundled('inspect/pads.ts');

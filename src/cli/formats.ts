@@ -8,6 +8,7 @@ import { imageFamilySchema } from '../core/image';
 import { partFamilySchema, partTypeSchema, reportSchema } from '../core/parts';
 import { answersSchema } from '../core/sketch';
 import { dayProblemSchema } from '../core/day';
+import { drillSchema, drillStepSchema } from '../core/drill';
 import { jobEventSchema, jobReportSchema } from '../core/job';
 import { instrumentSchema } from '../devices/instruments';
 
@@ -29,6 +30,8 @@ export const FORMATS = {
   report: reportSchema,
   day: dayProblemSchema,
   instrument: instrumentSchema,
+  drill: drillSchema,
+  'drill-steps': drillStepSchema.array(),
   'job-event': jobEventSchema,
   'job-report': jobReportSchema,
 } as const;

@@ -12,6 +12,7 @@ import { addPartCommands } from './parts';
 import { addProofCommands } from './proof';
 import { addSchemaCommand } from './schema';
 import { addUsbCommands } from './usb';
+import { addDrillCommands } from './drill';
 import { addRecordsCommands } from './records';
 import { addVerifyCommand } from './verify';
 
@@ -30,6 +31,7 @@ export function program(): Command {
   addSchemaCommand(root);
   addVerifyCommand(root);
   addRecordsCommands(root);
+  addDrillCommands(root);
   return root;
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Predictor } from '../../core/diagnose';
+import { placeOf, Predictor } from '../../core/diagnose';
 import {
   courseOn,
   drillSchema,
@@ -20,7 +20,7 @@ import {
   type StepReview,
 } from '../../core/drill';
 import { problemText } from '../../core/result';
-import type { Board } from '../../core/board';
+import type { Board, ProbePlace } from '../../core/board';
 import { findBoard, listBoardsInUse } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { addDrill, allDrills, drillsOf, findDrill, saveDrill, type DrillRow } from '../../db/drills';
@@ -32,6 +32,9 @@ import { once } from '../once';
 /** Drills whose play is held ready, so that a step does not play all before it again. */
 const HELD = 20;
 const held = new Map<string, DrillPlay>();
+
+/** So many drills are taken in the order of the course before the skill says which. Engineering estimate. */
+const IN_ORDER = 3;
 
 /** Seeds that are tried for one that the program itself solves. */
 const MOST_TRIES = 12;
@@ -65,6 +68,8 @@ export interface DrillView {
   readonly story: string;
   readonly minutes: number;
   readonly steps: readonly Pick<StepReview, 'words' | 'answer' | 'minutes'>[];
+  /** Where the probe has been. */
+  readonly places: readonly ProbePlace[];
   /** What the last hint named, as it is typed. */
   readonly hinted?: string;
   readonly end?: string;
@@ -79,11 +84,13 @@ export async function loadDrill(db: Session, id: number): Promise<DrillView | un
   const board = await findBoard(db, spec.boardId);
   if (!board) return undefined;
   const play = playOf(row, board);
-  const lastStep = stepsOf(row).at(-1);
+  const steps = stepsOf(row);
+  const lastStep = steps.at(-1);
   const proposal = lastStep?.do === 'hint' && !play.end ? play.proposal() : undefined;
   return {
     ...{ id, name: spec.name, grade: spec.grade, board, story: play.drawn.story, minutes: play.minutes },
     steps: play.reviews.map(({ words, answer, minutes }) => ({ words, answer, minutes })),
+    places: steps.flatMap((s) => (s.do === 'measure' ? (placeOf(board, s.measurement) ?? []) : [])),
     hinted:
       proposal && (proposal.kind === 'test' || proposal.kind === 'again')
         ? stemOf(board, proposal.measurement)
@@ -137,7 +144,9 @@ export async function loadDrills(db: Session): Promise<DrillList> {
     skill: skillOf(lines.filter((l) => l.person === person).toReversed()),
   }));
   return {
-    ...{ mine: mine.toReversed(), skill, people, next: nextGrade(skill) },
+    ...{ mine: mine.toReversed(), skill, people },
+    // Before anything is known of a learner the course is taken in its order.
+    next: skill.drills < IN_ORDER ? skill.drills + 1 : nextGrade(skill),
     course: courseOn(boards).map((drill) => ({ ...drill, last: mine.findLast((l) => l.name === drill.name) })),
   };
 }

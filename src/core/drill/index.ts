@@ -13,5 +13,5 @@ export {
 } from './play';
 export { expectedScore, NEW_LEARNER, nextGrade, rated, type Rating } from './rating';
 export { MISTAKE_WORDS, scoreOf, type DrillScore } from './score';
-export { courseOn, drawDrill, drillSchema, type DrawnDrill, type Drill } from './spec';
+export { courseOn, drawDrill, drillSchema, type DrawnDrill, type Drill } from './definition';
 export { completeDrillLine, DRILL_FORMS, readDrillLine, stemOf } from './line';

@@ -29,7 +29,7 @@ import {
 import { seededRandom } from '../math';
 import { fail, ok, type Result } from '../result';
 import { NoisyBench } from './noisy-bench';
-import { drawDrill, type DrawnDrill, type Drill } from './spec';
+import { drawDrill, type DrawnDrill, type Drill } from './definition';
 
 /** One thing that a learner does. */
 export const drillStepSchema = z.discriminatedUnion('do', [
@@ -70,6 +70,23 @@ const GUESS_BELOW = 0.1;
 /** Seeds of the bench lie apart from those of the faults. */
 const BENCH_SEED = 1_000_000;
 
+type Work = z.infer<typeof workSchema>;
+
+/** A step beside the best one of its moment. */
+interface Held {
+  readonly best: SessionAnswer['step'];
+  readonly bestMinutes?: number;
+  readonly ownMinutes?: number;
+  readonly isBest: boolean;
+  readonly lost: number;
+  readonly mistake?: Mistake;
+}
+
+const proofWords = (before: number, left: number): string => {
+  if (left === 0) return 'The proof holds: cured.';
+  return left < before ? 'Something is better, but the complaint is still there.' : 'The complaint is still there.';
+};
+
 /** A drill as it is played: the truth is hidden, instruments are noisy, and each step is held against the best one of its moment. */
 export class DrillPlay {
   readonly drawn: DrawnDrill;
@@ -89,6 +106,8 @@ export class DrillPlay {
   constructor(
     readonly predictor: Predictor,
     readonly drill: Drill,
+    /** Left out where only the minutes are asked for: each review asks the planner. */
+    private readonly isReviewed = true,
   ) {
     this.drawn = drawDrill(predictor, drill);
     this.left = this.drawn.faults;
@@ -149,15 +168,7 @@ export class DrillPlay {
   }
 
   private measure(m: Measurement): Result<StepReview> {
-    const best = this.proposal();
-    const isBest =
-      (best.kind === 'test' || best.kind === 'again') && measurementId(best.measurement) === measurementId(m);
-    const weighed = this.session.answer(m).why!;
-    const bestMinutes = expectedOf(best);
-    const ownMinutes = isBest ? bestMinutes : weighed.expectedMinutes;
-    const mistake = this.mistakeOf(m, best, isBest);
-    const bestRate = best.kind === 'test' && best.bits !== undefined ? best.bits / best.minutes : 0;
-    const lost = isBest ? 0 : Math.max(0, bestRate - weighed.bits / weighed.minutes);
+    const held = this.isReviewed ? this.heldAgainstBest(m) : undefined;
     const minutes = testMinutes(this.board, m, this.access, this.bare);
     const there = m.kind === 'liftedResistance' ? this.left.filter((f) => f.ref !== m.ref) : this.left;
     const { replaced, swapped } = this;
@@ -170,7 +181,21 @@ export class DrillPlay {
     this.access = deeper(this.access, accessFor(m));
     this.taken.add(this.keyOf(m));
     const words = { words: readingName(this.board, m), answer: valueLabel(m, value) };
-    return this.noted(words, minutes, { best, bestMinutes, ownMinutes, isBest, lost, mistake });
+    return this.noted(words, minutes, held);
+  }
+
+  /** A test beside what the program would do now. */
+  private heldAgainstBest(m: Measurement): Held {
+    const best = this.proposal();
+    const isBest =
+      (best.kind === 'test' || best.kind === 'again') && measurementId(best.measurement) === measurementId(m);
+    const weighed = this.session.answer(m).why!;
+    const bestMinutes = expectedOf(best);
+    const ownMinutes = isBest ? bestMinutes : weighed.expectedMinutes;
+    const mistake = this.mistakeOf(m, best, isBest);
+    const bestRate = best.kind === 'test' && best.bits !== undefined ? best.bits / best.minutes : 0;
+    const lost = isBest ? 0 : Math.max(0, bestRate - weighed.bits / weighed.minutes);
+    return { best, bestMinutes, ownMinutes, isBest, lost, mistake };
   }
 
   /** The same test on the same board. */
@@ -184,17 +209,11 @@ export class DrillPlay {
     return this.taken.has(this.keyOf(m)) && best.kind !== 'again' ? 'takenTwice' : undefined;
   }
 
-  private work(work: z.infer<typeof workSchema>): Result<StepReview> {
-    const best = this.proposal();
+  private work(work: Work): Result<StepReview> {
     const key = targetKey(work);
-    const isBest = best.kind === 'work' && targetKey(best.work) === key;
-    const weighed = this.session.position().ranked.weighWork(key);
     const { minutes: own, onBoard } = repairMinutes(this.board, work);
     const minutes = own + (onBoard ? openingMinutes(this.access) : 0) + proofMinutes(this.board);
-    const bestMinutes = expectedOf(best);
-    // Work that no listed fault asks for only costs: the job stands where it stood.
-    const ownMinutes = isBest ? bestMinutes : (weighed?.expectedMinutes ?? (bestMinutes ?? 0) + minutes);
-    const isGuess = !isBest && (weighed?.cureChance ?? 0) < GUESS_BELOW && best.kind === 'test';
+    const held = this.isReviewed ? this.workAgainstBest(key, minutes) : undefined;
     const noted = this.session.note({ work });
     if (!noted.ok) return noted;
     if (onBoard) this.access = 'out';
@@ -204,21 +223,20 @@ export class DrillPlay {
     this.left = this.left.filter((f) => targetKey(f.mendedBy) !== key && (f.ref === '' || f.ref !== key));
     if (this.left.length === 0) this.ended = 'cured';
     else this.proofFailed();
-    const answer =
-      this.left.length === 0
-        ? 'The proof holds: cured.'
-        : this.left.length < before
-          ? 'Something is better, but the complaint is still there.'
-          : 'The complaint is still there.';
-    const mistake = isGuess ? 'workOnGuess' : undefined;
-    return this.noted({ words: workLabel(work), answer }, minutes, {
-      best,
-      bestMinutes,
-      ownMinutes,
-      isBest,
-      lost: 0,
-      mistake,
-    });
+    const answer = proofWords(before, this.left.length);
+    return this.noted({ words: workLabel(work), answer }, minutes, held);
+  }
+
+  /** A work beside what the program would do now. */
+  private workAgainstBest(key: string, minutes: number): Held {
+    const best = this.proposal();
+    const isBest = best.kind === 'work' && targetKey(best.work) === key;
+    const weighed = this.session.position().ranked.weighWork(key);
+    const bestMinutes = expectedOf(best);
+    // Work that no listed fault asks for only costs: the job stands where it stood.
+    const ownMinutes = isBest ? bestMinutes : (weighed?.expectedMinutes ?? (bestMinutes ?? 0) + minutes);
+    const isGuess = !isBest && (weighed?.cureChance ?? 0) < GUESS_BELOW && best.kind === 'test';
+    return { best, bestMinutes, ownMinutes, isBest, lost: 0, ...(isGuess && { mistake: 'workOnGuess' }) };
   }
 
   /** The proof after a work that did not cure: the port both ways, and every function. */
@@ -249,14 +267,7 @@ export class DrillPlay {
   private noted(
     { words, answer }: Pick<StepReview, 'words' | 'answer'>,
     minutes: number,
-    held?: {
-      readonly best: SessionAnswer['step'];
-      readonly bestMinutes?: number;
-      readonly ownMinutes?: number;
-      readonly isBest: boolean;
-      readonly lost: number;
-      readonly mistake?: Mistake;
-    },
+    held?: Held,
   ): Result<StepReview> {
     this.spent += minutes;
     const { bestMinutes, ownMinutes, isBest } = held ?? { isBest: true };

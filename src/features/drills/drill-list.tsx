@@ -25,7 +25,8 @@ export function DrillCourse({ list }: { list: DrillList }) {
   const { course, next, skill } = list;
   const advised = course.find((d) => d.grade === next);
   async function begin(drill: DrillList['course'][number]): Promise<void> {
-    const { last: _last, ...spec } = drill;
+    const { format, name, boardId, seed, faults, misleading, grade } = drill;
+    const spec = { format, name, boardId, seed, faults, misleading, grade };
     setBusy(drill.name);
     setProblem(undefined);
     const answer = await beginDrill(spec, crypto.randomUUID());

@@ -40,7 +40,11 @@ export function DrillWork({ drill }: { drill: DrillView }) {
           </>
         )}
       </Headline>
-      <BoardDrawing board={drill.board} marks={[]} onPick={(name) => offerText(`${name.toLowerCase()} `)} />
+      <BoardDrawing
+        board={drill.board}
+        marks={drill.places.map((place) => ({ ...place, state: 'plain' }))}
+        onPick={(name) => offerText(`${name.toLowerCase()} `)}
+      />
       <Box mt="3" maxH="210px" overflowY="auto" tabIndex={0} role="list" aria-label="What was done, newest first">
         {drill.steps.toReversed().map((s, i) => (
           <Grid
