@@ -50,7 +50,7 @@ test('a newcomer finds a fault in ten minutes: the story, readings by their name
   expect(await refusedLine(page, 'replace u99')).toContain('Expected a part of this board; got “u99”.');
   await enterLine(page, 'look j1');
   await enterLine(page, 'hint');
-  await expect(page.getByRole('status').first()).toContainText('diode mode');
+  await expect(page.getByRole('status').first()).toContainText('plugged B way');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Entry line')).not.toHaveValue('');
   await page.keyboard.press('Enter');

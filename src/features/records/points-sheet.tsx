@@ -94,15 +94,12 @@ export function PointsSheet({ records }: { records: PointRecords }) {
   );
 }
 
-/** How the figures of a point are written: as the entry line writes them where its kind is known. */
+/** How the figures of a point are written: as the entry line writes them where its kind compares from board to board; a USB meter's by its current. */
 function formatOf(point: string | undefined): (value: number) => string {
   const measurement = point === undefined ? undefined : measurementOfReference(point);
-  return (value) =>
-    !Number.isFinite(value)
-      ? 'open'
-      : measurement?.kind === 'usbMeter'
-        ? formatAmp(value)
-        : measurement
-          ? valueLabel(measurement, { kind: 'figure', value })
-          : String(Number(value.toPrecision(3)));
+  const figure = (value: number): string => {
+    if (point?.startsWith('usb:')) return formatAmp(value);
+    return measurement ? valueLabel(measurement, { kind: 'figure', value }) : String(Number(value.toPrecision(3)));
+  };
+  return (value) => (Number.isFinite(value) ? figure(value) : 'open');
 }
