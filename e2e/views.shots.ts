@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { headline } from './bench';
+import { loadYear } from '../demo/year';
+import { openDatabase } from '../src/db/client';
+import { enterLine, headline } from './bench';
 import { Hand } from './hand';
 import { BenchServer } from './server';
 import { beginTern, layTernPhoto, placeAll } from './sketching';
@@ -25,24 +27,23 @@ const VIEWS = [
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
   { name: 'close', path: '/jobs/26/close' },
   { name: 'sketch', path: '/library/sketch', sketched: true },
-  { name: 'image-compare', path: '/library/images?family=heron-pd', added: 'Heronlog side port, unit 18' },
   { name: 'practice', path: '/library/practice?view=story' },
-  { name: 'draft', path: '/library/draft', netlist: true },
+  { name: 'drill', path: '/drills', drilled: true },
+  { name: 'records', path: '/records?view=points&board=heronlog-4-c&point=usb:J1:A&near=0.01', year: true },
 ];
 
 for (const view of VIEWS) {
   test(view.name, async ({ page }) => {
+    if (view.year) {
+      const db = await openDatabase(server.databaseUrl);
+      await db.transaction((tx) => loadYear(tx, 180));
+    }
     if (view.dim) await page.addInitScript(() => localStorage.setItem('theme', 'dark'));
     await page.goto(`${server.url}${view.path}`, { waitUntil: 'networkidle' });
     await expect(headline(page)).toHaveText(view.ready ?? /./, { timeout: 30_000 });
     if (view.donor) {
       await page.getByLabel('Take a kept image for the donor').selectOption({ label: view.donor });
       await expect(headline(page)).toContainText('The donor mends');
-    }
-    if (view.added) {
-      await page.getByLabel('Add a kept image').selectOption(view.added);
-      await expect(page.getByText('position 1 → 2')).toBeVisible();
-      await page.getByRole('button', { name: 'Next difference' }).click();
     }
     if (view.sketched) {
       const hand = new Hand(page);
@@ -65,10 +66,14 @@ for (const view of VIEWS) {
       }
       await page.getByLabel('Pack', { exact: true }).selectOption('partly');
     }
-    if (view.netlist) {
-      const netlist = await page.request.get(`${server.url}/library/heronlog-4-c/files/netlist.ipc`);
-      const buffer = await netlist.body();
-      await page.getByLabel('Read a board').setInputFiles({ name: 'Heronlog.ipc', mimeType: 'text/plain', buffer });
+    if (view.drilled) {
+      await page.getByRole('button', { name: 'Begin', exact: true }).nth(2).click();
+      await expect(page).toHaveURL(/drills\/\d+/, { timeout: 60_000 });
+      for (const line of ['look j1', 'usb a', 'usb b', 'tp7 ohm', 'replace c17', 'b5 drop'])
+        await enterLine(page, line);
+      await page.getByLabel('Entry line').fill('replace d2');
+      await page.keyboard.press('Enter');
+      await expect(headline(page)).toContainText('Cured');
     }
     if (view.microscope) {
       await page.getByRole('button', { name: 'Take from the simulated microscope' }).click();
