@@ -150,3 +150,116 @@ test('a real meter on a serial line gives the reading that is due; a silent one 
   await bench.getByRole('button', { name: /^Output on/ }).click();
   await pedal(page, '15.00 V');
 });
+
+test('soaks in two jobs run on through a power loss of the server, and hold a job open until they are over', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/27/prove?view=functions`);
+  await enterLine(page, 'soak 30');
+  await page.goto(`${server.url}/jobs/34/prove?view=functions`);
+  await page.getByRole('button', { name: 'Soak 60 min' }).click();
+  const soak = page.getByLabel('Soak', { exact: true });
+  await expect(soak).toContainText('left of 60 min');
+  await server.killHard();
+  await server.serve();
+  await page.goto(`${server.url}/jobs/27/prove?view=functions`);
+  await expect(soak).toContainText(/(29|30):\d\d min left of 30 min/);
+  const clocks = page.getByRole('navigation', { name: 'Running clocks' });
+  await expect(clocks).toContainText(/0027 soak 29:\d\d/);
+  await clocks.getByRole('link', { name: /^0034 soak (59|60):\d\d$/ }).click();
+  await expect(page).toHaveURL(/\/jobs\/34\/prove$/);
+  await page.getByRole('button', { name: 'It restarted' }).click();
+  await expect(soak).toContainText('1 restart');
+  await page.getByRole('button', { name: 'End the soak' }).click();
+  await expect(page.getByRole('complementary')).toContainText('1 restart');
+  await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
+});
+
+test('what a job taught is written back and taken back; its report reads in the shop’s words', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/26/close`);
+  const lesson = page.getByLabel('What the job taught');
+  await expect(lesson).toContainText('F1 at fault');
+  await lesson.getByRole('button', { name: 'Write it back' }).click();
+  await expect(lesson).toContainText(/\d+ readings and 0 reports kept\./);
+  await lesson.getByRole('button', { name: 'Take it back' }).click();
+  await expect(lesson).toContainText('nothing of it counts any more');
+
+  await page.goto(`${server.url}/library/practice?view=report`);
+  await page.getByLabel('Shop', { exact: true }).fill('The Jetty Bench');
+  await page.getByLabel('Heading').fill('{device}, job {job}: what we did');
+  await page.getByLabel('At its end').fill('Thirty days on {job}.');
+  await page.getByRole('button', { name: 'Keep these words' }).click();
+  await expect(page.getByText('every report reads like this')).toBeVisible();
+  await page.goto(`${server.url}/jobs/26/report`);
+  await expect(headline(page)).toHaveText('Heronlog 4, job 0026: what we did');
+  await expect(page.locator('body')).toContainText('Thirty days on 0026.');
+  const data = await (await page.request.get(`${server.url}/jobs/26/report.json`)).json();
+  expect(data).toMatchObject({ shop: 'The Jetty Bench', outcome: 'Repaired' });
+});
+
+test('a private area of a picture is covered in the browser; nothing of it is in what is stored or given out', async ({
+  page,
+}) => {
+  const [width, height] = [320, 240];
+  const noise = new Uint8Array(3 * width * height);
+  for (let i = 0; i < noise.length; i++) noise[i] = (i * 2654435761) >>> 24;
+  const original = Buffer.concat([
+    Buffer.from(encodePng(new Image(width, height, { data: noise }))),
+    Buffer.from('owner phone 5550147'),
+  ]);
+  const { url } = server;
+  await page.goto(`${url}/jobs/27/close`);
+  const part = page.getByLabel('Pictures for the report');
+  await page
+    .getByLabel('Add a picture for the report')
+    .setInputFiles({ name: 'screen.png', mimeType: 'image/png', buffer: original });
+  const canvas = page.getByLabel('The picture; drag over what is private');
+  await expect(part.getByRole('button', { name: 'Cover another area' })).toBeVisible();
+  await canvas.scrollIntoViewIfNeeded();
+  const box = (await canvas.boundingBox())!;
+  const at = (x: number, y: number): [number, number] => [
+    box.x + (x * box.width) / width,
+    box.y + (y * box.height) / height,
+  ];
+  await page.mouse.move(...at(40, 40));
+  await page.mouse.down();
+  await page.mouse.move(...at(200, 120));
+  await page.mouse.up();
+  await expect(page.getByLabel('x of area 1, pixels')).toBeVisible({ timeout: 5000 });
+  await part.getByRole('button', { name: 'Cover another area' }).click();
+  for (const [side, value] of [
+    ['x', 240],
+    ['y', 160],
+    ['width', 64],
+    ['height', 64],
+  ] as const)
+    await page.getByLabel(`${side} of area 2, pixels`).fill(String(value));
+  await page.getByLabel('What the picture shows').fill('The screen after the repair');
+  await part.getByRole('button', { name: 'Keep the covered picture' }).click();
+  const link = part.getByRole('link', { name: 'The screen after the repair' });
+  await expect(link).toBeVisible();
+  await expect(part).toContainText('2 areas covered');
+
+  const stored = await (await page.request.get(`${url}${await link.getAttribute('href')}`)).body();
+  expect(stored.includes('owner phone 5550147')).toBe(false);
+  const seen = decodeJpeg(stored);
+  expect([seen.width, seen.height]).toEqual([width, height]);
+  // A JPEG's block next to the edge holds both sides of it: one block inside, nothing but black is left.
+  const brightest = (x0: number, y0: number, x1: number, y1: number): number => {
+    let most = 0;
+    for (let y = y0; y < y1; y++)
+      for (let x = x0; x < x1; x++) most = Math.max(most, ...seen.getPixel(x, y).slice(0, 3));
+    return most;
+  };
+  expect(brightest(56, 56, 184, 104)).toBe(0);
+  expect(brightest(256, 176, 288, 208)).toBe(0);
+  expect(brightest(220, 10, 300, 100)).toBeGreaterThan(150);
+  const sha256 = createHash('sha256').update(original).digest('hex');
+  expect((await page.request.get(`${url}/images/${sha256}`)).status()).toBe(404);
+  const data = await (await page.request.get(`${url}/jobs/27/report.json`)).json();
+  expect(data.pictures).toEqual([
+    { sha256: createHash('sha256').update(stored).digest('hex'), words: 'The screen after the repair' },
+  ]);
+  const pdf = await (await page.request.get(`${url}/jobs/27/report.pdf`)).body();
+  expect([pdf.includes('DCTDecode'), pdf.includes('owner phone 5550147')]).toEqual([true, false]);
+});

@@ -5,6 +5,7 @@ import type { Source } from './interlock';
 import { LineSession, type LineTransport } from './line-session';
 import { Multimeter } from './multimeter';
 import { selfTest } from './self-test';
+import { StreamMeter } from './stream';
 
 /** An instrument that was connected and met; it stays listed when its line is lost, until it is taken off. */
 export interface Connected {
@@ -17,6 +18,8 @@ export interface Connected {
   readonly isLost: boolean;
   readonly supply?: BenchSupply;
   readonly meter?: Multimeter;
+  /** A USB meter or a logger that sends samples by itself. */
+  readonly stream?: StreamMeter;
 }
 
 /** What real instruments stand on this bench: connected once, used by every page until they are taken off. */
@@ -70,13 +73,17 @@ export class Bench {
   }
   private admit(definition: InstrumentDefinition, session: LineSession, way: string, identity?: string): Connected {
     const { dialect } = definition;
+    const name = identity ?? definition.name;
     const admitted: Connected = {
       id: this.nextId++,
       definition,
-      name: identity ?? definition.name,
+      name,
       way,
       isLost: false,
       ...(dialect.kind === 'supply' && { supply: new BenchSupply(session, dialect) }),
+      ...((dialect.kind === 'usbMeter' || dialect.kind === 'logger') && {
+        stream: new StreamMeter(name, dialect, (listener) => session.overhear(listener)),
+      }),
       ...(dialect.kind === 'meter' && { meter: new Multimeter(session, dialect) }),
     };
     session.onLost(() => this.mark(admitted.id));

@@ -39,6 +39,7 @@ export class LineSession implements TextInstrument {
   private namesDue = 0;
   private last: Promise<unknown> = Promise.resolve();
   private readonly lossListeners = new Set<() => void>();
+  private overheard?: (line: string) => void;
   /** What it called itself at first. */
   identity?: string;
 
@@ -124,6 +125,12 @@ export class LineSession implements TextInstrument {
     });
   }
 
+  /** Every line that comes from now on goes to the listener, as it comes; nothing else is to be asked meanwhile. */
+  overhear(listener: ((line: string) => void) | undefined): void {
+    this.lines.length = 0;
+    this.overheard = listener;
+  }
+
   private async exchange(query: string): Promise<string> {
     await this.send(query);
     const answer = await this.nextLine(query);
@@ -202,7 +209,9 @@ export class LineSession implements TextInstrument {
       // Any of the three ends a line, whatever the instrument wants to be sent.
       const parts = (this.held + piece).split(/\r\n|\n|\r(?!\n)/);
       this.held = parts.pop()!;
-      this.lines.push(...parts.map((l) => l.trim()).filter((l) => l !== ''));
+      const whole = parts.map((l) => l.trim()).filter((l) => l !== '');
+      if (this.overheard) whole.forEach(this.overheard);
+      else this.lines.push(...whole);
     }
     this.wake?.();
   }

@@ -88,3 +88,43 @@ export class StreamRecord {
     return steps.toSorted((a, b) => a - b)[Math.floor(steps.length / 2)];
   }
 }
+
+/** A meter that sends samples by itself, as a page records it; a line that is lost leaves a gap and no more. */
+export class StreamMeter {
+  private record?: StreamRecord;
+
+  constructor(
+    readonly name: string,
+    private readonly dialect: StreamDialect,
+    private readonly overhear: (listener: ((line: string) => void) | undefined) => void,
+    private readonly nowS: () => number = () => performance.now() / 1000,
+  ) {}
+
+  /** Begins to deliver samples; a second start begins anew. */
+  start(onSample: (sample: { readonly timeS: number; readonly volts: number; readonly amps: number }) => void): void {
+    const record = new StreamRecord(this.dialect);
+    this.record = record;
+    this.overhear((line) => {
+      const before = record.timesS.length;
+      record.line(line, this.nowS());
+      if (record.timesS.length > before)
+        onSample({ timeS: record.timesS[before], volts: record.volts[before], amps: record.amps[before] });
+    });
+  }
+  stop(): void {
+    this.overhear(undefined);
+  }
+  /** What is missing of what was recorded last, in a sentence; nothing where it is whole. */
+  get missing(): string | undefined {
+    const { gaps = [], dropped = 0 } = this.record ?? {};
+    if (gaps.length === 0 && dropped === 0) return undefined;
+    const holes = gaps.map((g) => `${g.fromS.toFixed(1)} to ${g.toS.toFixed(1)} s (${g.why})`);
+    return [
+      holes.length > 0 &&
+        `Samples are missing from ${holes.slice(0, 3).join(', ')}${holes.length > 3 ? ' and more' : ''}.`,
+      dropped > 0 && `${dropped} lines were no sample.`,
+    ]
+      .filter(Boolean)
+      .join(' ');
+  }
+}

@@ -1,13 +1,14 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState, useSyncExternalStore, useTransition } from 'react';
 import { Flex, Text, chakra } from '@chakra-ui/react';
 import type { PlugSide, Port } from '@/core/board';
 import { traceBody, traceReadings, type JobView, type KeepEvent, type Origin, type WayView } from '@/core/job';
 import { meterTable, type MeterTable } from '@/core/import';
 import type { ExpectedDraw, Trace } from '@/core/trace';
+import { bench, type Connected } from '@/devices/instruments';
 import { SCENES, SimulatedMeter, type Scene } from '@/devices/meter';
-import { FilePick, PlainButton, ProblemNote, ReadingAsk, useFileReading, type ReadFile } from '@/ui';
+import { FilePick, PlainButton, ProblemNote, ReadingAsk, SelectBox, useFileReading, type ReadFile } from '@/ui';
 import { originOfBytes } from './file-origin';
 import { useLiveMeter, type LiveMeter } from './use-live-meter';
 
@@ -64,10 +65,16 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
     B: useFileReading<MeterTable>({ reader: meterTable, onProblem: setProblem, onRead: kept('B') }),
   };
 
-  function stopLive(): void {
+  const connected = useSyncExternalStore(bench.subscribe, bench.list, () => NONE);
+  const real = connected.findLast((c) => c.definition.dialect.kind === 'usbMeter' && !c.isLost);
+
+  function stopLive(name: string, origin: Origin, missing?: string): void {
     const trace = live.stop();
     if (!trace) return setProblem('Expected three samples or more from the meter; got fewer. Let it run for a while.');
-    start(() => keep(liveSide, 'simulated meter', trace, { kind: 'simulated', by: 'simulated meter' }));
+    start(async () => {
+      await keep(liveSide, name, trace, origin);
+      if (missing !== undefined) setProblem(`Kept. ${missing}`);
+    });
   }
 
   return (
@@ -82,13 +89,23 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
             onFile={(file) => void readings[side].take(file)}
           />
         ))}
-        {job.simulators && (
+        {real?.stream && (
+          <RealControls
+            name={real.name}
+            running={live.running}
+            side={liveSide}
+            onSide={setSide}
+            onStart={() => live.start(real.stream!)}
+            onStop={() => stopLive(real.name, { kind: 'instrument', identification: real.name }, real.stream!.missing)}
+          />
+        )}
+        {job.simulators && !real && (
           <LiveControls
             running={live.running}
             side={liveSide}
             onSide={setSide}
             onStart={(scene, speed) => live.start(new SimulatedMeter(scene, port.designV, Date.now() % 1000, speed))}
-            onStop={stopLive}
+            onStop={() => stopLive('simulated meter', { kind: 'simulated', by: 'simulated meter' })}
           />
         )}
       </Flex>
@@ -97,6 +114,39 @@ export function TraceTools({ job, port, expected, desk, onKeep }: TraceToolsProp
       ))}
       {problem && <ProblemNote text={problem} />}
     </>
+  );
+}
+
+const NONE: readonly Connected[] = [];
+
+/** A USB meter on a line: recorded into one plug way as it runs. */
+function RealControls({
+  name,
+  running,
+  side,
+  onSide,
+  onStart,
+  onStop,
+}: Omit<LiveControlsProps, 'onStart'> & { readonly name: string; readonly onStart: () => void }) {
+  return (
+    <Flex as="section" aria-label="USB meter" gap="2" ml="auto" align="baseline">
+      <Text as="span" color="quiet">
+        {name}:
+      </Text>
+      <SelectBox
+        label="Plug way"
+        value={side}
+        disabled={running}
+        options={[
+          ['A', 'A way'],
+          ['B', 'B way'],
+        ]}
+        onChange={(way) => onSide(way as PlugSide)}
+      />
+      <PlainButton type="button" onClick={running ? onStop : onStart}>
+        {running ? 'Stop and keep' : 'Record'}
+      </PlainButton>
+    </Flex>
   );
 }
 

@@ -169,6 +169,7 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
 }
 
 function benchName({ supplyName, hasRealMeter, simulatedMeter }: Instruments, simulators: boolean): string {
+  if (simulators && supplyName === undefined && !hasRealMeter) return 'Simulated supply and meter';
   const supply = supplyName ?? (simulators ? 'Simulated supply' : undefined);
   const meter = hasRealMeter ? 'meter in hand' : simulatedMeter && 'simulated meter';
   return [supply, meter].filter(Boolean).join('; ') || 'No supply is connected';

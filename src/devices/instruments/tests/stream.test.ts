@@ -1,7 +1,7 @@
 import { seededRandom } from '../../../core/math';
 import type { StreamDialect } from '../definition';
 import { LOGGER_LINES, USB_METER_LINES } from '../dialects';
-import { readSample, StreamRecord } from '../stream';
+import { readSample, StreamMeter, StreamRecord } from '../stream';
 
 const dialect = USB_METER_LINES.dialect as StreamDialect;
 
@@ -58,4 +58,28 @@ test('decimal commas, and a probe that is not plugged in', () => {
     celsius: [181.25, NaN, 23, 22.9],
   });
   expect(readSample(dialect, '1.0,5,x')).toBeUndefined();
+});
+
+test('a meter on a line delivers samples as they come, and says what is missing', () => {
+  let heard: ((line: string) => void) | undefined;
+  let now = 100;
+  const meter = new StreamMeter(
+    'Jetty USB',
+    dialect,
+    (listener) => (heard = listener),
+    () => now,
+  );
+  const got: number[] = [];
+  meter.start((s) => got.push(s.volts));
+  for (let i = 0; i < 40; i++) {
+    now = 100 + i / 10;
+    if (i < 20 || i > 32) heard!(`${(i / 10).toFixed(1)},${(5 + i / 100).toFixed(2)},0.4`);
+  }
+  heard!('4.1,5.');
+  expect([got.length, got[0], got.at(-1)]).toEqual([27, 5, 5.39]);
+  expect(meter.missing).toBe('Samples are missing from 1.9 to 3.3 s (silent). 1 lines were no sample.');
+  meter.stop();
+  expect(heard).toBeUndefined();
+  meter.start(() => undefined);
+  expect(meter.missing).toBeUndefined();
 });
