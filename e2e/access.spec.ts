@@ -17,6 +17,7 @@ const SHA = '0'.repeat(64);
 const ROUTES: Readonly<Record<string, string>> = {
   '': '/',
   clocks: '/clocks',
+  'day.ics': '/day.ics',
   drills: '/drills',
   'drills/[id]': '/drills/1',
   'images/[sha256]': `/images/${SHA}`,

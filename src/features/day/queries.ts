@@ -1,5 +1,7 @@
 import 'server-only';
+import { calendarOf } from '@/application/day/calendar';
 import * as day from '@/application/day/day';
+import { loadSoakClocks } from '@/application/jobs/job-lists';
 import type { Quote } from '@/core/day';
 import type { JobView } from '@/core/job';
 import { database } from '@/db/client';
@@ -11,3 +13,10 @@ export const loadDay = async () => day.loadDay(await database(), new Date());
 
 /** What a job is likely to take and cost. */
 export const loadQuote = async (job: JobView): Promise<Quote> => day.loadQuote(await database(), job);
+
+/** Promises and ends of soaks, as iCalendar. */
+export async function loadCalendar(): Promise<string> {
+  const db = await database();
+  const { lines } = await day.loadDay(db, new Date());
+  return calendarOf(lines, await loadSoakClocks(db));
+}
