@@ -1,6 +1,11 @@
 import type { ReactNode } from 'react';
 import { Box, Flex, Grid } from '@chakra-ui/react';
 
+/** The height of the window, whatever the scale of what is drawn in it. */
+const WINDOW = 'calc(100dvh / var(--scale, 1))';
+/** At an arm's length: the work, and what it means. */
+const FAR_COLUMNS = 'minmax(0, 1fr) 230px';
+
 export interface FrameProps {
   readonly strip: ReactNode;
   readonly path: ReactNode;
@@ -15,10 +20,11 @@ export interface FrameProps {
 export function Frame({ strip, path, work, sidebar, caution, entry }: FrameProps) {
   return (
     <Grid
-      h={{ lg: '100dvh' }}
-      minH="100dvh"
+      h={{ lg: WINDOW }}
+      minH={WINDOW}
       templateColumns={{ base: '1fr', lg: '196px minmax(0, 1fr) 308px' }}
       templateRows={{ base: 'auto', lg: '44px minmax(0, 1fr) auto' }}
+      css={{ 'html[data-far] &': { gridTemplateColumns: FAR_COLUMNS, '& > nav': { display: 'none' } } }}
     >
       <Box gridColumn="1 / -1">{strip}</Box>
       <Box
@@ -85,10 +91,11 @@ export interface SheetProps {
 export function Sheet({ strip, children, sidebar, caution, entry }: SheetProps) {
   return (
     <Grid
-      h={{ lg: '100dvh' }}
-      minH="100dvh"
+      h={{ lg: WINDOW }}
+      minH={WINDOW}
       templateColumns={{ base: '1fr', lg: sidebar ? 'minmax(0, 1fr) 308px' : '1fr' }}
       templateRows="44px minmax(0, 1fr) auto"
+      css={sidebar ? { 'html[data-far] &': { gridTemplateColumns: FAR_COLUMNS } } : undefined}
     >
       <Box gridColumn="1 / -1">{strip}</Box>
       <Box as="main" px="5" pt="4" pb="6" overflowY="auto" tabIndex={-1}>

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { Key } from '../parts/key';
+import { nextScale } from './arms-length';
 
 const isTypedInto = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null;
@@ -21,6 +22,10 @@ export function Shortcuts() {
     function onKey(event: KeyboardEvent): void {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === 'Escape') setShown(false);
+      if (event.key === 'F8') {
+        event.preventDefault();
+        return nextScale();
+      }
       if (!isFree(event)) return;
       if (event.key === '/') router.push('/jobs?find=');
       else if (event.key === '?') setShown((on) => !on);
@@ -50,6 +55,7 @@ export function Shortcuts() {
     >
       {[
         ['/', 'find a job'],
+        ['F8', 'everything larger, for an arm’s length'],
         ['?', 'this list'],
         ['Esc', 'close it'],
       ].map(([key, label]) => (

@@ -8,6 +8,7 @@ import { Key } from '../parts/key';
 import { useSignedIn } from '../person';
 import { Clocks } from './clocks';
 import { Shortcuts } from './shortcuts';
+import { ScaleSwitch } from './scale-switch';
 import { ThemeSwitch } from './theme-switch';
 
 const PLACES = [
@@ -37,7 +38,13 @@ export function Strip({ where }: { where?: ReactNode }) {
       <Flex ml="auto" />
       <Shortcuts />
       <Clocks />
-      <Flex as="nav" aria-label="Places" gap="4.5" align="center">
+      <Flex
+        as="nav"
+        aria-label="Places"
+        gap="4.5"
+        align="center"
+        css={{ 'html[data-far] &': { '& > *:not(:first-of-type):not([data-stays])': { display: 'none' } } }}
+      >
         {PLACES.map(({ href, name }) => (
           <Link
             key={href}
@@ -60,6 +67,7 @@ export function Strip({ where }: { where?: ReactNode }) {
             </NextLink>
           </Link>
         )}
+        <ScaleSwitch />
         <ThemeSwitch />
       </Flex>
     </Flex>
