@@ -4,8 +4,8 @@ import { useEffect, useSyncExternalStore } from 'react';
 
 /** How large everything is drawn, for eyes at the microscope's distance; kept for this bench. */
 export const SCALES = [1, 1.25, 1.5, 2, 2.5] as const;
-/** From here on only the work, what it means, and the entry line stay. */
-const FAR_FROM = 1.5;
+/** In a window that shows fewer pixels of the page than this only the work, what it means, and the entry line stay. */
+const FAR_BELOW_PX = 1000;
 const KEY = 'scale';
 
 const listeners = new Set<() => void>();
@@ -28,7 +28,7 @@ function apply(scale: number): void {
   // Lengths grow, the window does not: heights of the window are divided by the same.
   style.setProperty('zoom', String(scale));
   style.setProperty('--scale', String(scale));
-  if (scale >= FAR_FROM) dataset.far = '';
+  if (scale > 1 && window.innerWidth / scale < FAR_BELOW_PX) dataset.far = '';
   else delete dataset.far;
 }
 

@@ -249,7 +249,14 @@ export function EntryBar(props: EntryBarProps) {
             </Text>
           )}
         </Text>
-        <Flex gap="3" flexShrink="0" fontSize="14px" color="quiet" display={{ base: 'none', md: 'flex' }}>
+        <Flex
+          gap="3"
+          flexShrink="0"
+          fontSize="14px"
+          color="quiet"
+          display={{ base: 'none', md: 'flex' }}
+          css={{ 'html[data-far] &': { display: 'none' } }}
+        >
           <KeyHint name="Enter">{text.trim() || !suggestion ? 'keep' : 'take'}</KeyHint>
           {commands
             .filter((c) => !c.quiet)
