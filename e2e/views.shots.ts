@@ -69,8 +69,11 @@ for (const view of VIEWS) {
     if (view.drilled) {
       await page.getByRole('button', { name: 'Begin', exact: true }).nth(2).click();
       await expect(page).toHaveURL(/drills\/\d+/, { timeout: 60_000 });
-      for (const line of ['look j1', 'usb a', 'usb b', 'tp7 ohm', 'replace c17', 'b5 drop'])
-        await enterLine(page, line);
+      for (const line of ['look j1', 'usb a', 'usb b', 'tp7 ohm', 'replace c17', 'hint']) await enterLine(page, line);
+      await page.keyboard.press('Enter');
+      await expect(page.getByLabel('Entry line')).not.toHaveValue('');
+      await page.keyboard.press('Enter');
+      await expect(page.getByRole('listitem')).toHaveCount(7);
       await page.getByLabel('Entry line').fill('replace d2');
       await page.keyboard.press('Enter');
       await expect(headline(page)).toContainText('Cured');

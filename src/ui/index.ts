@@ -3,7 +3,7 @@ export { PersonProvider } from './person';
 export { Money, PlaceProvider, usePlace } from './place';
 export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
 export type { EntryAnswer, EntryFate } from './frame/use-entry';
-export { EntryOfferProvider, useEntryOffer, useEntryPedal, type EntryOrigin } from './frame/entry-offer';
+export { EntryOfferProvider, useEntryOffer, useEntryPedal } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';
 export { BigFigure } from './parts/big-figure';

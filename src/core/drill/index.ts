@@ -6,12 +6,11 @@ export {
   followed,
   parOf,
   replay,
-  type DrillEnd,
   type DrillStep,
   type Mistake,
   type StepReview,
 } from './play';
 export { expectedScore, NEW_LEARNER, nextGrade, rated, type Rating } from './rating';
 export { MISTAKE_WORDS, scoreOf, type DrillScore } from './score';
-export { courseOn, drawDrill, drillSchema, type DrawnDrill, type Drill } from './definition';
+export { courseOn, drawDrill, drillSchema, type Drill } from './definition';
 export { completeDrillLine, DRILL_FORMS, readDrillLine, stemOf } from './line';

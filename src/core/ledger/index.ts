@@ -1,4 +1,4 @@
-export { ledgerOf, type LedgerJob, type LedgerReading } from './entry';
+export { ledgerOf } from './entry';
 export { changeOf, leaveOneOut, shareChangeOf, type Change, type Moved } from './learning';
 export { GOOD, jobsNear, pointGroups, type NearValue, type PointGroup, type PointReading } from './points';
 export {

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { failAll, ok, type Result } from '../../core/result';
 
 /**
  * An instrument as data: how its line is set, what it is told and asked, how its answers are read. A shop writes its own as a file of
@@ -99,11 +98,3 @@ export const instrumentSchema = z.strictObject({
   dialect: z.discriminatedUnion('kind', [meterSchema, supplySchema, streamSchema]),
 });
 export type InstrumentDefinition = z.infer<typeof instrumentSchema>;
-export type InstrumentKind = InstrumentDefinition['dialect']['kind'];
-
-/** A definition as the shop's file has it, or what is wrong with it and where. */
-export function readDefinition(json: unknown): Result<InstrumentDefinition> {
-  const read = instrumentSchema.safeParse(json);
-  if (read.success) return ok(read.data);
-  return failAll(read.error.issues.map((i) => ({ message: i.message, at: i.path.join('.') || 'the whole file' })));
-}

@@ -1,10 +1,9 @@
-export { InstrumentProblem } from './answers';
 export { bench, type Connected } from './bench';
 export { BenchSupply } from './bench-supply';
-export { instrumentSchema, readDefinition, type InstrumentDefinition } from './definition';
+export { instrumentSchema, type InstrumentDefinition } from './definition';
 export { SHIPPED } from './dialects';
 export { takeSafely, type Source } from './interlock';
-export { Multimeter, type MeterQuantity } from './multimeter';
+export { Multimeter } from './multimeter';
 export { openNetworkLine } from './network-line';
 export { openSerial, serialAsker } from './serial';
 export { SimulatedMultimeter, SimulatedSupply } from './simulated-bench';

@@ -5,7 +5,7 @@ import { readSample, StreamMeter, StreamRecord } from '../stream';
 
 const dialect = USB_METER_LINES.dialect as StreamDialect;
 
-/** An hour at ten samples a second, as lines. */
+/** An hour with ten samples each second, as lines. */
 function hour(): { readonly lines: string[]; readonly volts: number[] } {
   const random = seededRandom(10);
   const volts = Array.from({ length: 36_000 }, () => Number((5 + 0.1 * random()).toFixed(3)));
