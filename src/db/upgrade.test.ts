@@ -34,7 +34,9 @@ async function oldDatabase(migrations: number): Promise<string> {
     )
   ).rows) {
     const columns = (await client.execute(`pragma table_info("${String(name)}")`)).rows;
-    const given = columns.filter((c) => !(Number(c.pk) === 1 && /int/i.test(String(c.type))));
+    // A key of one whole number counts itself up.
+    const isAlone = columns.filter((c) => Number(c.pk) > 0).length === 1;
+    const given = columns.filter((c) => !(isAlone && Number(c.pk) === 1 && /int/i.test(String(c.type))));
     const values = given.map((c) => (/int|real/i.test(String(c.type)) ? 1 : `${String(name)} ${String(c.name)}`));
     await client.execute('pragma foreign_keys=off');
     await client.execute({
