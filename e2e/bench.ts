@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 
-const status = (page: Page) => page.getByRole('status').first();
+/** What the entry line says: it stands last on every page, whatever else reports something above it. */
+const status = (page: Page) => page.getByRole('status').last();
 
 /** Types a line into the entry line with the keyboard alone and waits until it is kept on disk. */
 export async function enterLine(page: Page, text: string): Promise<void> {
