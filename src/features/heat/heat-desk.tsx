@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import {
   NOMINAL_STATION,
   applyPlanEdit,
@@ -18,6 +18,7 @@ import {
 import { partByRef, type Board } from '@/core/board';
 import type { LoggedCurve } from '@/core/calibration';
 import type { JobView, KeepEvent } from '@/core/job';
+import { afterStep, beginning } from './plan-wish';
 import { useOpening, type Opening } from './use-opening';
 import { usePreview, type Preview } from './use-preview';
 import { useDoubtBand, type DoubtBand } from './use-doubt-band';
@@ -59,6 +60,8 @@ interface Desk {
   readonly setStation: (id: string) => void;
   /** Takes a whole plan: found, translated, held, or opened. */
   readonly setPlan: (plan: HeatPlan) => void;
+  /** The hand is at a figure: the look for a plan ends, so that none is put under the fingers. */
+  readonly takeOver: () => void;
   /** Changes the plan by one edit; false where the edit cannot be made here. */
   readonly change: (edit: PlanEdit) => boolean;
   /** Begins with a plan, sets its dial in the same way, and looks for one that holds. */
@@ -110,9 +113,6 @@ function firstPlan(job: JobView, station: Station, opened: HeatPlan | undefined)
   return startingPlan(ref, job.board.alloy, nozzleFor(station.nozzlesMm, bodyMm), purpose);
 }
 
-/** Whether a plan is looked for by itself: where a part is taken off or put on. */
-const isLookedFor = ({ purpose }: HeatPlan): boolean => purpose === 'lift' || purpose === 'place';
-
 export interface HeatDeskProps {
   readonly job: JobView;
   readonly stations: readonly Station[];
@@ -128,21 +128,11 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   const known = useMemo(() => (stations.length > 0 ? stations : [NOMINAL_STATION]), [stations]);
   const [stationId, setStation] = useState(opened?.stationId ?? job.state.heatPlan?.stationId ?? known[0].id);
   const station = known.find((s) => s.id === stationId) ?? known[0];
-  const [wish, setWish] = useState<HeatRequest>(() => ({
-    plan: firstPlan(job, station, opened?.plan),
-    aim: job.state.heatPlan === undefined && !opened?.plan,
-  }));
-  const { plan } = wish;
-  const show = useCallback((next: HeatPlan) => setWish({ plan: next, aim: false }), []);
-  /** The plan that a look for one that holds goes out from, until the plan is changed or kept by hand. */
-  const [lookFrom, setLookFrom] = useState(() => (wish.aim && isLookedFor(plan) ? plan : undefined));
-  const setPlan = useCallback(
-    (next: HeatPlan) => {
-      setLookFrom(undefined);
-      show(next);
-    },
-    [show],
-  );
+  const [{ plan, aim, lookFrom }, step] = useReducer(afterStep, undefined, () => {
+    const first = firstPlan(job, station, opened?.plan);
+    return job.state.heatPlan || opened?.plan ? { plan: first, aim: false } : beginning(first);
+  });
+  const wish = useMemo<HeatRequest>(() => ({ plan, aim }), [plan, aim]);
   const [copper, setCopper] = useState(1);
   const { purpose, partRef, stack } = plan;
   const board = useMemo(
@@ -152,9 +142,9 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
   const [held, setHeld] = useState<HeldRun>();
   const [logged, setLogged] = useState<LoggedRun>();
   const [chosenS, setAtS] = useState<number>();
-  const { status, last, cancel, retry } = useHeatRun(board, station, goalSets, wish, show);
+  const { status, last, cancel, retry } = useHeatRun(board, station, goalSets, wish, step);
   const goals = goalSets[plan.alloy];
-  const opening = useOpening(board, station, goals, lookFrom, show);
+  const opening = useOpening(board, station, goals, lookFrom, step);
   const look = usePreview(board, station, plan, goals, status.kind === 'done');
   const [preview, setPreview] = useState<Preview>();
   const [dropped, setDropped] = useState<Preview>();
@@ -195,12 +185,12 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       previewOffK: fresh && dropped?.plan === plan ? apartK(dropped, fresh) : undefined,
       opening,
       drag: (next) => {
-        setLookFrom(undefined);
+        step({ by: 'takeOver' });
         setPreview(look(next) ?? preview);
       },
       drop: () => {
         if (!preview) return;
-        setPlan(preview.plan);
+        step({ by: 'hand', plan: preview.plan });
         setDropped(preview);
         setPreview(undefined);
       },
@@ -209,25 +199,20 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       atS,
       kept,
       setStation,
-      setPlan,
+      setPlan: (next) => step({ by: 'hand', plan: next }),
+      takeOver: () => step({ by: 'takeOver' }),
       change: (edit) => {
         const next = applyPlanEdit(job.board, station, plan, edit);
-        if (next.ok) setPlan(next.value);
+        if (next.ok) step({ by: 'hand', plan: next.value });
         return next.ok;
       },
-      begin: (next) => {
-        setLookFrom(isLookedFor(next) ? next : undefined);
-        setWish({ plan: next, aim: true });
-      },
-      aim: () => {
-        setLookFrom(undefined);
-        setWish({ plan, aim: true });
-      },
+      begin: (next) => step({ by: 'begin', plan: next }),
+      aim: () => step({ by: 'aim' }),
       setAtS,
       cancel,
       retry,
       keep: async (key = crypto.randomUUID(), reason) => {
-        setLookFrom(undefined);
+        step({ by: 'takeOver' });
         const answer = fresh ?? (await new Promise<HeatAnswerOf>((resolve) => waiting.current.push(resolve)));
         const { finding, actAtS, holds } = answer.verdict;
         return onKeep(
@@ -264,7 +249,6 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       last,
       atS,
       kept,
-      setPlan,
       cancel,
       retry,
       fresh,

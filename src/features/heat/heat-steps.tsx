@@ -1,5 +1,6 @@
 'use client';
 
+import { useState } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { HeatStep } from '@/core/heat';
 import { useEntryOffer } from '@/ui';
@@ -107,8 +108,12 @@ interface StepFigureProps {
 
 /** A figure that is typed over in place; it counts when the field is left or Enter is pressed. */
 function StepFigure({ label, setting, value, unit, large, onEdit }: StepFigureProps) {
-  const commit = (text: string): void => {
-    const typed = text.trim();
+  const { takeOver } = useHeatDesk();
+  /** What is being typed; it outlives a value that changes under it. */
+  const [draft, setDraft] = useState<string>();
+  const commit = (): void => {
+    const typed = draft?.trim() ?? '';
+    setDraft(undefined);
     if (typed !== '' && Number(typed) !== value) onEdit(setting, Number(typed), `${typed}${unit === '°C' ? '' : unit}`);
   };
   return (
@@ -123,16 +128,19 @@ function StepFigure({ label, setting, value, unit, large, onEdit }: StepFigurePr
       whiteSpace="nowrap"
     >
       <chakra.input
-        key={value}
         aria-label={label}
-        defaultValue={value}
+        value={draft ?? value}
         inputMode="numeric"
         w={`${Math.max(2, String(value).length) + 0.4}ch`}
         bg="transparent"
         borderBottom="1px dotted"
         borderColor="quiet"
-        onBlur={(e) => commit(e.target.value)}
-        onKeyDown={(e) => e.key === 'Enter' && commit(e.currentTarget.value)}
+        onChange={(e) => {
+          takeOver();
+          setDraft(e.target.value);
+        }}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
       />
       {unit === 'l' ? 'l/min' : unit}
     </chakra.label>

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Board } from '@/core/board';
 import type { GoalSets, HeatGoals, HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
 import { runHeatPlan } from '@/workers/heat/client';
+import type { PlanWish, WishStep } from './plan-wish';
 
 export type HeatStatus =
   | { readonly kind: 'running'; readonly doneS: number; readonly totalS: number }
@@ -33,10 +34,7 @@ interface Running {
 }
 
 /** A plan to simulate; with `aim` its dial is set first, and the plan that comes back differs. */
-export interface HeatRequest {
-  readonly plan: HeatPlan;
-  readonly aim: boolean;
-}
+export type HeatRequest = Pick<PlanWish, 'plan' | 'aim'>;
 
 const STARTING: HeatStatus = { kind: 'running', doneS: 0, totalS: 1 };
 
@@ -49,7 +47,7 @@ export function useHeatRun(
   station: Station,
   goalSets: GoalSets,
   wish: HeatRequest,
-  onAimed: (plan: HeatPlan) => void,
+  onAimed: (step: WishStep) => void,
 ): Running {
   const [attempt, setAttempt] = useState(0);
   /** What is asked for now: answers to anything else come too late to count. */
@@ -87,7 +85,7 @@ export function useHeatRun(
           verdict: answer.verdict,
           tookMs: answer.tookMs,
         });
-        if (asked.aim) onAimed(plan);
+        if (asked.aim) onAimed({ by: 'aimed', asked: asked.plan, plan });
       });
     }, SETTLE_MS);
     return () => {

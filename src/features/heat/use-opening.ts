@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import type { Board } from '@/core/board';
 import type { HeatGoals, HeatPlan, OpeningPlan, Station } from '@/core/heat';
 import { lookInWorker } from '@/workers/opening/client';
+import type { WishStep } from './plan-wish';
 
 /** The look for a plan that holds, as far as it has come. */
 export interface Opening {
@@ -23,14 +24,14 @@ export function useOpening(
   station: Station,
   goals: HeatGoals,
   from: HeatPlan | undefined,
-  onBetter: (plan: HeatPlan) => void,
+  onBetter: (step: WishStep) => void,
 ): Opening | undefined {
   const [opening, setOpening] = useState<Opening>();
   useEffect(() => {
     if (!from) return;
     const run = lookInWorker({ board, station, plan: from, goals }, (found) => {
       setOpening({ from, looking: true, found });
-      onBetter(found.plan);
+      onBetter({ by: 'look', from, plan: found.plan });
     });
     void run.answer.then((answer) => {
       if (answer.kind === 'cancelled') return;
