@@ -13,7 +13,7 @@ import { seededRandom } from '../src/core/math';
 import { DEMO_DUMPS } from './dumps';
 import { demoBoard, demoDump, demoStations, type DEMO_BOARDS } from './files';
 import { sha256Hex } from '../src/core/image';
-import { aimPlan, judgeHeat, nozzleFor, simulateHeat, startingPlan } from '../src/core/heat';
+import { aimPlan, judgeHeat, nozzleFor, shownOf, simulateHeat, startingPlan } from '../src/core/heat';
 
 /** One demo job: its readings are those that the model gives for its fault, with a meter's last digit of noise. */
 export interface DemoJob {
@@ -142,7 +142,7 @@ function fuseJob(board: Board): DemoJob {
       story('Dead after a night on a petrol generator', { history: ['unknownCharger'] }),
       ...before,
       PACK_OUT,
-      { kind: 'decision', action: 'replace', ref: 'F1', words: 'New F1, same value' },
+      { kind: 'decision', action: 'replace', ref: 'F1' },
       { kind: 'partOff', ref: 'F1' },
       { kind: 'partOn', ref: 'F1', fresh: true },
       ...after,
@@ -172,7 +172,7 @@ function provingJob(board: Board): DemoJob {
       story('Charges from no socket since the flood', { history: ['liquid'], dataMatters: true }),
       ...before,
       PACK_OUT,
-      { kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4, same revision; image stays' },
+      { kind: 'decision', action: 'replace', ref: 'U4' },
       heatPlan(board, 'U4', ['U9', 'Q1']),
       { kind: 'partOff', ref: 'U4' },
       ...bench.take(ohm('AON33')),
@@ -219,7 +219,7 @@ function imageJob(board: Board): DemoJob {
       PACK_OUT,
       { kind: 'access', access: 'out' },
       ...bench.take({ kind: 'imageCheck', ref: 'U19' }),
-      { kind: 'decision', action: 'rewrite', ref: 'U19', words: 'Rewrite the image of U19' },
+      { kind: 'decision', action: 'rewrite', ref: 'U19' },
       imageEvent('patient', 'marshdesk-patient-damaged.bin', false),
     ],
   };
@@ -265,7 +265,7 @@ function heatJob(board: Board): DemoJob {
       PACK_OUT,
       { kind: 'access', access: 'out' },
       ...bench.take(ohm('AON33'), ohm('PD18'), through('F1')),
-      { kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4, same revision; image stays' },
+      { kind: 'decision', action: 'replace', ref: 'U4' },
     ],
   };
 }
@@ -284,7 +284,7 @@ function portJob(board: Board, number: number, ref: string, symptom: string): De
       PACK_OUT,
       { kind: 'access', access: 'out' },
       ...bench.take(...controllerRails.map(volts), { kind: 'imageCheck', ref: 'U19' }),
-      { kind: 'decision', action: 'replace', ref, words: `New ${ref}` },
+      { kind: 'decision', action: 'replace', ref },
     ],
   };
 }
@@ -309,6 +309,6 @@ function heatPlan(board: Board, ref: string, covers: string[]): EventBody {
   const { bodyMm } = board.packages[partByRef(board, ref)!.package];
   const start = { ...startingPlan(ref, board.alloy, nozzleFor(station.nozzlesMm, bodyMm)), covers };
   const { plan } = aimPlan(board, station, start);
-  const { finding, actAtS, holds } = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
-  return { kind: 'heatPlan', plan, stationId: station.id, finding, liftAtS: actAtS, holds };
+  const verdict = judgeHeat(board, plan, simulateHeat(board, station, plan, { frames: false })!);
+  return { kind: 'heatPlan', plan, stationId: station.id, shown: shownOf(verdict) };
 }

@@ -63,7 +63,7 @@ function pastJob(k: number, count: number, random: Random): PastJob {
   add({ kind: 'promise', byAt: new Date(at + promisedMin * 60_000).toISOString() }, 1);
   const isRepaired = random() < SKILL[person].cure;
   if (isRepaired) {
-    add({ kind: 'decision', action: 'replace', ref: fault.ref, words: `New ${fault.ref}` }, 4);
+    add({ kind: 'decision', action: 'replace', ref: fault.ref }, 4);
     add({ kind: 'partOff', ref: fault.ref }, 18);
     add({ kind: 'partOn', ref: fault.ref, fresh: true }, 22);
     for (const r of proof(board, random)) add({ kind: 'reading', ...r }, 1.5);

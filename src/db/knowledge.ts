@@ -167,11 +167,15 @@ export interface NamedKnowledge extends BenchKnowledge {
 
 /** What a bench knows beside a board's file and a job's own readings. */
 export async function knowledgeOf(db: Session, boardId: string): Promise<NamedKnowledge> {
-  const [practice, readings] = await Promise.all([findPractice(db), listReferences(db, boardId)]);
+  const [practice, site, readings] = await Promise.all([
+    findPractice(db),
+    findSitePractice(db),
+    listReferences(db, boardId),
+  ]);
   const basis = createHash('sha256')
-    .update(JSON.stringify([practice, readings]))
+    .update(JSON.stringify([practice, site, readings]))
     .digest('hex');
-  return { practice, references: referenceTable(readings), basis };
+  return { practice, site, references: referenceTable(readings), basis };
 }
 
 /** Whether this is the demo world, where simulated instruments may be used in every job. */

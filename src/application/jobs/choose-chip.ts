@@ -111,8 +111,8 @@ async function choose(tx: Session, number: number, wanted: Wanted, meta: EntryMe
     stock.value.map((e) => e.body),
   );
   if (wanted.decided !== body.ref) {
-    const words = body.typeId === 'none' ? `${body.ref} off for good` : `New ${body.ref}`;
-    const decision = typed({ kind: 'decision', action: 'replace', ref: body.ref, words });
+    const forGood = body.typeId === 'none' && { forGood: true };
+    const decision = typed({ kind: 'decision', action: 'replace', ref: body.ref, ...forGood });
     const decided = await carryOut(tx, job.value, decision, '', { ...meta, key: `decision ${meta.key}` });
     if (!decided.saved) return decided;
   }

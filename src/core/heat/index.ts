@@ -25,6 +25,7 @@ export { filmDoubt } from './validity';
 export { stepLengths } from './steps';
 export { simulateTestBody, testBodySchema } from './test-body';
 export { NOMINAL_STATION, multiplierAt, outletSteadyC, stationSchema, withMultiplier, type Station } from './station';
+export { heatFinding, shownHeatSchema, shownOf } from './shown';
 export { LIFT_AFTER_S, RAMP_LIMIT_C_PER_S, SMALL_KINDS, crossing, judgeHeat, type HeatVerdict } from './verdict';
 export { evenField, surfaceAt } from './field';
 export { peakRange } from './peak-range';

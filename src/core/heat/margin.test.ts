@@ -25,10 +25,10 @@ const verdict = (more: Partial<HeatVerdict>): HeatVerdict => ({
   fastestRiseCPerS: 2.5,
   neighbours: [],
   swimming: [],
+  breaks: [],
   holds: true,
   headline: '',
   sentence: '',
-  finding: '',
   ...more,
 });
 

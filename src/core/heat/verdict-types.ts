@@ -1,3 +1,7 @@
+/** Limits that a plan can break. `notSaid`: kept before they were listed one by one. */
+export const HEAT_LIMITS = ['coldest', 'inTime', 'neighbour', 'body', 'solder', 'rise', 'notSaid'] as const;
+export type HeatLimit = (typeof HEAT_LIMITS)[number];
+
 export interface NeighbourVerdict {
   readonly ref: string;
   readonly what: string;
@@ -32,11 +36,11 @@ export interface HeatVerdict {
   readonly neighbours: readonly NeighbourVerdict[];
   /** Small parts whose solder melts as well: they can be blown or dragged away. */
   readonly swimming: readonly string[];
+  /** Which limits it breaks; none where it holds. */
+  readonly breaks: readonly HeatLimit[];
   readonly holds: boolean;
   /** The headline: an instruction. */
   readonly headline: string;
   /** One sentence under it. */
   readonly sentence: string;
-  /** A few words for the path. */
-  readonly finding: string;
 }

@@ -3,8 +3,8 @@ import type { HeatPlan } from './plan';
 import type { Purpose } from './purpose';
 import type { HeatVerdict } from './verdict-types';
 
-type Words = Pick<HeatVerdict, 'headline' | 'sentence' | 'finding'>;
-type Figures = Omit<HeatVerdict, keyof Words | 'holds'>;
+type Words = Pick<HeatVerdict, 'headline' | 'sentence'>;
+type Figures = Omit<HeatVerdict, keyof Words | 'holds' | 'breaks'>;
 
 interface PurposeWords {
   readonly never: (ref: string) => string;
@@ -15,7 +15,6 @@ interface PurposeWords {
   /** What has to get warm. */
   readonly all: string;
   readonly coldest: string;
-  readonly finding: string;
   /** What happens to those who do not wait. */
   readonly early: string;
 }
@@ -27,7 +26,6 @@ const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
     calm: () => 'not before',
     all: 'All joints are',
     coldest: 'Its coldest joint',
-    finding: 'lifts at',
     early: 'Pulling now lifts pads.',
   },
   place: {
@@ -36,7 +34,6 @@ const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
     calm: () => 'then nudge and hold still',
     all: 'All joints are',
     coldest: 'Its coldest joint',
-    finding: 'settles at',
     early: 'Joints that never melted look whole and open later.',
   },
   soften: {
@@ -45,7 +42,6 @@ const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
     calm: (until) => `stop at ${until}`,
     all: 'All of the underfill is',
     coldest: 'Its coldest place',
-    finding: 'underfill soft from',
     early: 'Hard underfill tears pads and mask off.',
   },
   site: {
@@ -54,7 +50,6 @@ const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
     calm: () => 'while the air stays on',
     all: 'All pads are',
     coldest: 'The coldest pad',
-    finding: 'pads warm from',
     early: 'A cold ground pad holds braid and iron fast.',
   },
   partBoards: {
@@ -63,7 +58,6 @@ const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
     calm: () => 'straight up, not before',
     all: 'All joints of the frame are',
     coldest: 'The coldest joint of the frame',
-    finding: 'upper board lifts at',
     early: 'Prising now tears the frame.',
   },
   reball: {
@@ -72,12 +66,21 @@ const WORDS: Readonly<Record<Purpose, PurposeWords>> = {
     calm: () => 'let them settle, then air off',
     all: 'All balls are',
     coldest: 'The coldest ball',
-    finding: 'balls molten at',
     early: 'Balls that never melted fall off.',
   },
 };
 
-/** The headline as an instruction, a sentence under it, and a few words for the path. */
+/** What happens at the marked moment, before its seconds: for the path. */
+export const ACT_FINDINGS: Readonly<Record<Purpose, string>> = {
+  lift: 'lifts at',
+  place: 'settles at',
+  soften: 'underfill soft from',
+  site: 'pads warm from',
+  partBoards: 'upper board lifts at',
+  reball: 'balls molten at',
+};
+
+/** The headline as an instruction, and a sentence under it. */
 export function verdictWords(plan: HeatPlan, v: Figures): Words {
   const words = WORDS[plan.purpose];
   const { partRef } = plan;
@@ -85,14 +88,12 @@ export function verdictWords(plan: HeatPlan, v: Figures): Words {
     return {
       headline: words.never(partRef),
       sentence: `${words.coldest} ends at ${formatTempC(v.coldestPeakC)}, ${Math.ceil(v.reachC - v.coldestPeakC)} °C short of ${Math.round(v.reachC)}. More air, less height, a plate below, or longer. ${words.early}`,
-      finding: `${partRef} ${plan.purpose === 'lift' ? 'stays solid' : 'ends'} at ${formatTempC(v.coldestPeakC)}`,
     };
   }
   if (v.inTimeC < v.reachC) {
     return {
       headline: `${words.all.replace(/ (are|is)$/, '')} of ${partRef} ready only as the air goes`,
       sentence: `${words.all} above ${Math.round(v.reachC)} °C from ${formatSeconds(v.reachedAtS)}, for ${formatSeconds(v.aboveReachS)}; the hand acts three seconds later, with the air still on. Longer under it, or hotter. ${words.early}`,
-      finding: `${partRef} ready too late, for ${formatSeconds(v.aboveReachS)}`,
     };
   }
   const broken = brokenLimits(plan, v);
@@ -111,7 +112,6 @@ export function verdictWords(plan: HeatPlan, v: Figures): Words {
             .map((b) => b.words)
             .join('; ')}${rest > 0 ? ` and ${rest} more are too hot` : ''}.`
         : `${above} Closest to its limit: ${nearest}.`,
-    finding: `${words.finding} ${formatSeconds(v.actAtS)}, ${broken[0]?.words ?? nearest}`,
   };
 }
 

@@ -4,7 +4,7 @@ import { GOALS_BY_ALLOY, packageCeilingC, type HeatGoals } from './goals';
 import type { HeatPlan } from './plan';
 import { jointWindow } from './purpose';
 import type { HeatCurves, PartCurve } from './simulate';
-import type { HeatVerdict, NeighbourVerdict } from './verdict-types';
+import { HEAT_LIMITS, type HeatLimit, type HeatVerdict, type NeighbourVerdict } from './verdict-types';
 import { verdictWords } from './verdict-words';
 
 export type { HeatVerdict, NeighbourVerdict };
@@ -66,9 +66,16 @@ export function judgeHeat(
   };
   const gentle = goals.riseLimitCPerS === null || figures.fastestRiseCPerS <= goals.riseLimitCPerS;
   const solid = ownLimitC === null || figures.hottestPeakC <= ownLimitC;
-  const holds =
-    staysMolten(figures) && neighbours.every((n) => n.holds) && figures.bodyPeakC <= bodyLimitC && gentle && solid;
-  return { ...figures, holds, ...verdictWords(plan, figures) };
+  const broken: Readonly<Record<Exclude<HeatLimit, 'notSaid'>, boolean>> = {
+    coldest: reachedAtS === null,
+    inTime: reachedAtS !== null && !staysMolten(figures),
+    neighbour: neighbours.some((n) => !n.holds),
+    body: figures.bodyPeakC > bodyLimitC,
+    solder: !solid,
+    rise: !gentle,
+  };
+  const breaks = HEAT_LIMITS.filter((limit) => limit !== 'notSaid' && broken[limit]);
+  return { ...figures, breaks, holds: breaks.length === 0, ...verdictWords(plan, figures) };
 }
 
 /**

@@ -1,6 +1,7 @@
 export { LOOK_ADVICE, portGate } from './assessment/gate';
 export { custodyOf, custodySeal, type CustodyLink } from './closeout/custody';
 export { flatnessOf } from './entry/site-lines';
+export { judgeSeat, judgeSeenBalls } from './proof/site-verdicts';
 export { lessonName } from './closeout/lesson-name';
 export { mendedLabels, workedOn } from './closeout/mended';
 export { partsUsed, suggestedPrice } from './closeout/parts-used';
@@ -10,6 +11,7 @@ export { completeEntry, isBareValue, JOB_GRAMMAR, parseEntry } from './entry/gra
 export { record, withOrigin, type JobCommand } from './decide/command';
 export { decide, type DecidedEvent } from './decide/decide';
 export {
+  decisionLabel,
   eventBodySchema,
   eventFromText,
   foldJob,

@@ -9,7 +9,7 @@ export {
   type CleaningStep,
   type SitePractice,
 } from './cleaning';
-export { judgeFlatness, selfCentring } from './flatness';
+export { judgeFlatness, selfCentring, type Flatness } from './flatness';
 export { judgeLifted, type LiftedVerdict } from './lifted';
 export { SOLDERS, mixSolders, residueMeltingAt, solderByName } from './mixture';
 export { judgeReuse, type ArrayLands, type ReuseVerdict } from './reball';

@@ -14,7 +14,7 @@ const ohm = (value: number): EventBody => ({
   value: { kind: 'figure', value },
 });
 const NEW_U4: readonly EventBody[] = [
-  { kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4' },
+  { kind: 'decision', action: 'replace', ref: 'U4' },
   { kind: 'partOff', ref: 'U4' },
   { kind: 'partOn', ref: 'U4', fresh: true },
 ];

@@ -58,7 +58,7 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
       const file = look!.file ?? (await fetched(look!.src));
       form.set('picture', file);
       addOrigin(form, file);
-      const body = { kind: 'padLook', ...look!.seen, ref: part.ref, words: verdict!.headline, holds: verdict!.holds };
+      const body = { kind: 'padLook', ...look!.seen, ref: part.ref };
       form.set('seen', JSON.stringify(body));
       setAnswer(await keepInspection(job.number, form, crypto.randomUUID()));
     });

@@ -5,8 +5,8 @@ import { Box, Grid, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import type { Part } from '@/core/board';
 import { balledPart, sitesOf, type BalledPart, type Inspection } from '@/core/inspect';
-import type { BallInspection, JobView } from '@/core/job';
-import { judgeReuse, type ArrayLands, type ReuseVerdict } from '@/core/joints';
+import { judgeSeenBalls, type BallInspection, type JobView } from '@/core/job';
+import type { ReuseVerdict } from '@/core/joints';
 import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
 import { DiameterBars } from '@/drawings/diameter-bars';
 import { AnswerNote, Headline, MainButton } from '@/ui';
@@ -33,14 +33,14 @@ type Seen = Pick<BallInspection, 'toPicture' | 'mmPerPx' | 'balls' | 'bridges' |
 export function PictureWork({ job, part, bench }: { job: JobView; part: Part; bench: SiteBench }) {
   const pkg = job.board.packages[part.package];
   const balled = useMemo(() => balledPart(pkg), [pkg]);
-  if (!balled || pkg.lands.kind !== 'array') {
+  if (!balled) {
     return (
       <Headline title={`${part.ref} has no balls`} aside={part.package}>
         Its pads are tinned and level: look at them at “Pads in a picture”.
       </Headline>
     );
   }
-  return <BalledWork job={job} part={part} bench={bench} balled={balled} lands={pkg.lands} />;
+  return <BalledWork job={job} part={part} bench={bench} balled={balled} />;
 }
 
 interface BalledProps {
@@ -48,10 +48,9 @@ interface BalledProps {
   readonly part: Part;
   readonly bench: SiteBench;
   readonly balled: BalledPart;
-  readonly lands: ArrayLands;
 }
 
-function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
+function BalledWork({ job, part, bench, balled }: BalledProps) {
   const [look, setLook] = useState<Look | undefined>(() => keptLook(job.state.inspections[part.ref]));
   const [answer, setAnswer] = useState<ActionResult>();
   const [keeping, start] = useTransition();
@@ -73,16 +72,15 @@ function BalledWork({ job, part, bench, balled, lands }: BalledProps) {
     setAnswer(undefined);
     setLook({ ...look, seen: { ...look.seen, balls: look.seen.balls.map((b) => (b.pin === pin ? nextState(b) : b)) } });
   };
-  const verdict = look && judgeReuse(placed(look.seen, balled), look.seen.bridges.length, lands, bench.practice);
+  const verdict = look && judgeSeenBalls(job.board, { ref: part.ref, ...look.seen }, bench.practice);
   const keep = (): void =>
     start(async () => {
       const form = new FormData();
       const file = look!.file ?? (await fetched(look!.src));
       form.set('picture', file);
       addOrigin(form, file);
-      const words = verdict!.headline;
       const { seen, width, height } = look!;
-      const body = { kind: 'inspection', ...seen, ref: part.ref, width, height, words, holds: verdict!.asItIs };
+      const body = { kind: 'inspection', ...seen, ref: part.ref, width, height };
       form.set('seen', JSON.stringify(body));
       setAnswer(await keepInspection(job.number, form, crypto.randomUUID()));
     });
@@ -236,14 +234,6 @@ function nextState(ball: Seen['balls'][number]): Seen['balls'][number] {
   const at = STATES.indexOf(ball.state as (typeof STATES)[number]);
   return { ...ball, state: STATES[(at + 1) % STATES.length], byHand: true };
 }
-
-const placed = ({ balls }: Seen, { pattern, pitchMm }: BalledPart) =>
-  sitesOf(pattern).map((site, i) => ({
-    xMm: site.x * pitchMm,
-    yMm: site.y * pitchMm,
-    diameterMm: balls[i].diameterMm,
-    state: balls[i].state,
-  }));
 
 const drawnSites = ({ balls }: Seen, { pattern }: BalledPart): DrawnSite[] =>
   sitesOf(pattern).map((site, i) => ({ ...site, ...balls[i] }));

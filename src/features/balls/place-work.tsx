@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
-import { flatnessOf, type JobView, type KeepEvent } from '@/core/job';
+import { flatnessOf, judgeSeat, type JobView, type KeepEvent } from '@/core/job';
 import { planSite, selfCentring } from '@/core/joints';
 import { LandsDrawing } from '@/drawings/lands-drawing';
 import { BigFigure, Headline, MainButton, Named, ProblemNote, TextInput } from '@/ui';
@@ -27,10 +27,11 @@ export function PlaceWork({ job, part, onKeep }: { job: JobView; part: Part; onK
   const straight = selfCentring(padMm, site.pitchMm);
   const heights = texts.map((t) => (t.trim() === '' ? NaN : Number(t.trim().replace(',', '.'))));
   const wrong = texts.find((t, i) => t.trim() !== '' && !(heights[i] >= 0 && heights[i] <= 3000));
-  const flat = heights.every(Number.isFinite) && wrong === undefined ? flatnessOf(board, part, heights) : undefined;
+  const entry = heights.every(Number.isFinite) && wrong === undefined ? flatnessOf(board, part, heights) : undefined;
+  const flat = entry && judgeSeat(board, entry);
   const keep = (): void =>
     start(async () => {
-      const answer = await onKeep(job.number, flat!, crypto.randomUUID());
+      const answer = await onKeep(job.number, entry!, crypto.randomUUID());
       setProblem(answer.saved ? undefined : answer.message);
     });
   return (

@@ -2,7 +2,7 @@
 
 import { useState, useTransition, type ReactNode } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
-import type { EventBody, JobView, KeepEvent } from '@/core/job';
+import { decisionLabel, type EventBody, type JobView, type KeepEvent } from '@/core/job';
 import { repairAction, targetName, type BoardTarget, type Repair } from '@/core/diagnose';
 import { formatChance, formatInHundred, formatMinutes } from '@/core/units';
 import { Headline, MainButton, PlainButton, ProblemNote, Money } from '@/ui';
@@ -23,7 +23,7 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
   return (
     <>
       <Headline
-        title={decision ? decision.words : headline(job, best)}
+        title={decision ? decisionLabel(job.board, decision) : headline(job, best)}
         aside={decision ? 'decided' : best && formatMinutes(best.minutes)}
       >
         {decision ? 'Another route can still be taken; the earlier decision stays in the record.' : comparison(job)}
@@ -63,7 +63,7 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
         <PlainButton
           type="button"
           disabled={busy}
-          onClick={() => keep({ kind: 'decision', action: 'stop', ref: null, words: 'Stop: not worth what it needs' })}
+          onClick={() => keep({ kind: 'decision', action: 'stop', ref: null })}
         >
           Stop this job
         </PlainButton>
@@ -114,7 +114,6 @@ function RouteRow({
   busy: boolean;
   onTake: (body: Decision) => void;
 }) {
-  const [target] = repair.targets;
   const chosen = isChosen(job, repair);
   const what = repair.targets.map((t) => job.board.parts.find((p) => p.ref === targetName(t))?.what).filter(Boolean);
   return (
@@ -139,31 +138,31 @@ function RouteRow({
             chosen
           </Text>
         ) : (
-          <Choose
-            first={first}
-            busy={busy}
-            onClick={() => onTake({ kind: 'decision', ...asDecided(target), words: decisionWords(repair) })}
-          />
+          <Choose first={first} busy={busy} onClick={() => onTake(decisionFor(repair))} />
         )}
       </chakra.td>
     </chakra.tr>
   );
 }
 
-/** A pair is known by its words; one part by what is done to it, however it was worded. */
-function isChosen({ state: { decision }, repairs }: JobView, repair: Repair): boolean {
-  if (!decision) return false;
-  const pair = repairs.find((r) => r.targets.length > 1 && decisionWords(r) === decision.words);
-  if (pair || repair.targets.length > 1) return pair === repair;
-  const { action, ref } = asDecided(repair.targets[0]);
-  return decision.action === action && decision.ref === ref;
+function isChosen({ state: { decision } }: JobView, repair: Repair): boolean {
+  const { action, ref, with: second } = decisionFor(repair);
+  return (
+    decision?.action === action &&
+    decision.ref === ref &&
+    decision.with?.action === second?.action &&
+    decision.with?.ref === second?.ref
+  );
 }
 
 /** A target as a decision names it. */
 const asDecided = (target: BoardTarget) => ({ action: repairAction(target), ref: targetName(target) });
 
-const decisionWords = ({ words, targets: [first, ...more] }: Repair): string =>
-  more.length === 0 && first.kind === 'part' ? `New ${first.ref}, same revision` : words;
+const decisionFor = ({ targets: [first, second] }: Repair): Decision => ({
+  kind: 'decision',
+  ...asDecided(first),
+  ...(second && { with: asDecided(second) }),
+});
 
 function Figure({ children }: { children: ReactNode }) {
   return (

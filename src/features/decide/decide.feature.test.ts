@@ -122,14 +122,14 @@ test('what does not fit, or is held back, is refused here too', async () => {
 test('an optional part may be left off, with the words for the record', async () => {
   expect((await choice(34)).leaveOff).toBeDefined();
   expect((await chooseRoute(34, 'leave off', key())).saved).toBe(true);
-  const { decision, route } = (await loadJob(34))!.state;
-  expect([decision?.words, route?.words]).toEqual(['D1 off for good', 'left off: optional on this board']);
+  const { findings } = (await loadJob(34))!;
+  expect(findings.decide).toBe('D1 off for good: none, left off: optional on this board');
 });
 
 test('a decision on another part drops the chip that was chosen for the first', async () => {
   await chooseRoute(35, 'L-14', key());
   const { enterEvent } = await import('../job/actions');
-  await enterEvent(35, { kind: 'decision', action: 'stop', ref: null, words: 'Stop' }, key());
+  await enterEvent(35, { kind: 'decision', action: 'stop', ref: null }, key());
   const job = (await loadJob(35))!;
   expect([job.state.route, job.plan]).toEqual([undefined, {}]);
 });

@@ -6,6 +6,7 @@ import {
   applyPlanEdit,
   asPlacing,
   nozzleFor,
+  shownOf,
   startingPlan,
   withCopper,
   workplaceOf,
@@ -214,16 +215,13 @@ export function HeatDesk({ job, stations, goals: goalSets, opened, onKeep, child
       keep: async (key = crypto.randomUUID(), reason) => {
         step({ by: 'takeOver' });
         const answer = fresh ?? (await new Promise<HeatAnswerOf>((resolve) => waiting.current.push(resolve)));
-        const { finding, actAtS, holds } = answer.verdict;
         return onKeep(
           job.number,
           {
             kind: 'heatPlan',
             plan: answer.plan,
             stationId: answer.station.id,
-            finding,
-            liftAtS: actAtS,
-            holds,
+            shown: shownOf(answer.verdict),
             reason,
           },
           key,

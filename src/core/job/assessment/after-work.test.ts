@@ -69,11 +69,11 @@ describe('small work', () => {
 
   test('a decision on it asks for it until it is done', () => {
     const job = new BenchPlay(heron).type(...silent);
-    job.keep({ kind: 'decision', action: 'touchUp', ref: 'U4', words: 'Touch up the joints of U4' });
+    job.keep({ kind: 'decision', action: 'touchUp', ref: 'U4' });
     expect(job.view.next).toEqual({ stage: 'prove', title: 'Touch up the joints of U4, then enter "touched u4"' });
     job.type('touched u4');
     expect(job.view.next.title).not.toContain('Touch up');
-    job.keep({ kind: 'decision', action: 'clean', ref: 'J1', words: 'Clean the contacts of J1' });
+    job.keep({ kind: 'decision', action: 'clean', ref: 'J1' });
     expect(job.view.next.title).toBe('Clean the contacts of J1, then enter "cleaned j1"');
   });
 });

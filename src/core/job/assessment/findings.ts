@@ -1,10 +1,12 @@
 import { partByRef, type Board } from '../../board';
 import { METER_WORDS, isOutsideTest, readMeter, type HistoryFlag } from '../../diagnose';
-import { judgeLifted } from '../../joints';
+import { heatFinding } from '../../heat';
+import { DEFAULT_SITE_PRACTICE, judgeLifted, judgePadLook, type SitePractice } from '../../joints';
 import { formatAmp, formatChance, formatVolt } from '../../units';
 import type { JobAnalysis } from './analysis';
-import type { JobState, TakenReading } from '../log';
+import { decisionLabel, type JobState, type TakenReading } from '../log';
 import type { JobProof } from '../proof/proof';
+import { judgeSeat, judgeSeenBalls } from '../proof/site-verdicts';
 import type { StageId } from './stages';
 
 /** What was found at each stage, in a few words: the path tells the job's story. */
@@ -18,23 +20,30 @@ export const HISTORY_WORDS: Record<HistoryFlag, string> = {
   earlierRepair: 'repaired before',
 };
 
-export function findingsOf(board: Board, state: JobState, analysis: JobAnalysis, proof: JobProof): Findings {
+export function findingsOf(
+  board: Board,
+  state: JobState,
+  analysis: JobAnalysis,
+  proof: JobProof,
+  sitePractice: SitePractice = DEFAULT_SITE_PRACTICE,
+): Findings {
   return {
     arrive: arriveFinding(state),
     outside: outsideFinding(board, state),
     probe: probeFinding(state, analysis),
-    decide: decideFinding(state),
-    heat: state.heatPlan?.finding ?? '',
-    balls: ballsFinding(board, state),
+    decide: decideFinding(board, state),
+    heat: state.heatPlan ? heatFinding(state.heatPlan.plan, state.heatPlan.shown) : '',
+    balls: ballsFinding(board, state, sitePractice),
     image: imageFinding(state),
     prove: proveFinding(state, proof),
     close: closeFinding(state),
   };
 }
 
-function decideFinding({ decision, route }: JobState): string {
+function decideFinding(board: Board, { decision, route }: JobState): string {
   if (!decision) return '';
-  return route ? `${decision.words}: ${route.typeId}, ${route.words}` : decision.words;
+  const label = decisionLabel(board, decision);
+  return route ? `${label}: ${route.typeId}, ${route.words}` : label;
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -88,19 +97,24 @@ export function shortWords(words: string): string {
 }
 
 /** Part by part what was found of pads, balls and how flat it lies; named where it is about more than one part. */
-function ballsFinding(board: Board, { site, lifted, inspections, padLooks, flatness }: JobState): string {
+function ballsFinding(
+  board: Board,
+  { site, lifted, inspections, padLooks, flatness }: JobState,
+  practice: SitePractice,
+): string {
   const refs = [
     ...new Set([site?.ref ?? [], ...[lifted, padLooks, inspections, flatness].map((kept) => Object.keys(kept))].flat()),
   ];
   const found = refs.map((ref) => {
     const part = partByRef(board, ref);
     const gone = lifted[ref] ?? [];
+    const [pads, balls, seat] = [padLooks[ref], inspections[ref], flatness[ref]];
     const lines = [
       gone.length > 0 && part && judgeLifted(board, part, gone).headline,
-      padLooks[ref]?.words,
-      inspections[ref]?.words,
+      pads && judgePadLook(pads.pads, pads.bridges).headline,
+      balls && judgeSeenBalls(board, balls, practice)?.headline,
       site?.ref === ref && site.words,
-      flatness[ref]?.words,
+      seat && judgeSeat(board, seat)?.words,
     ].filter(Boolean);
     return { ref, words: lines.join('. ') };
   });

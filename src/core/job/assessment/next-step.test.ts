@@ -88,19 +88,17 @@ describe('the next step', () => {
   });
 
   test('a decision to stop leads to closing', () => {
-    expect(after(story(), { kind: 'decision', action: 'stop', ref: null, words: 'Stop' }).next).toEqual({
+    expect(after(story(), { kind: 'decision', action: 'stop', ref: null }).next).toEqual({
       stage: 'close',
       title: 'Close: stopped',
     });
   });
 
   test('a rewrite goes to the image; a replaced flash needs its image too', () => {
-    expect(after(story(), { kind: 'decision', action: 'rewrite', ref: 'U9', words: 'Rewrite' }).next.stage).toBe(
-      'image',
-    );
+    expect(after(story(), { kind: 'decision', action: 'rewrite', ref: 'U9' }).next.stage).toBe('image');
     const replaced = after(
       story(),
-      { kind: 'decision', action: 'replace', ref: 'U9', words: 'New U9' },
+      { kind: 'decision', action: 'replace', ref: 'U9' },
       { kind: 'partOff', ref: 'U9' },
       { kind: 'partOn', ref: 'U9', fresh: true },
     );
@@ -111,7 +109,7 @@ describe('the next step', () => {
 test('a placed part is touched before power, and power once begun is not held up by it', () => {
   const placed: EventBody[] = [
     story(),
-    { kind: 'decision', action: 'replace', ref: 'U2', words: 'New U2' },
+    { kind: 'decision', action: 'replace', ref: 'U2' },
     { kind: 'partOff', ref: 'U2' },
     { kind: 'partOn', ref: 'U2', fresh: true },
   ];

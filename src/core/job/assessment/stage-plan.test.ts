@@ -4,7 +4,7 @@ import { foldJob } from '../log';
 import { stagePlan } from './stage-plan';
 
 const marsh = demoBoard('marshdesk-2-b');
-const decided = (ref: string): EventBody => ({ kind: 'decision', action: 'replace', ref, words: `New ${ref}` });
+const decided = (ref: string): EventBody => ({ kind: 'decision', action: 'replace', ref });
 const route: ChosenRoute = {
   kind: 'route',
   ref: 'U12',

@@ -62,7 +62,7 @@ test('a job walks the path: probe, decide, heat, measure with the part off, ball
   };
   expect(stage()).toMatch(/^probe: TP[78] to ground, resistance$/);
   done.push(take({ kind: 'groundResistance', net: 'AON33' }));
-  done.push({ kind: 'decision', action: 'replace', ref: 'U4', words: 'New U4' });
+  done.push({ kind: 'decision', action: 'replace', ref: 'U4' });
   expect(stage()).toBe('heat: Plan the heat for U4 port controller');
   const plan = jobs.find((j) => j.number === 27)!.events.find((e) => e.kind === 'heatPlan')!;
   done.push(plan);

@@ -16,6 +16,7 @@ import {
   type SuspectPair,
   type Value,
 } from '../../diagnose';
+import type { SitePractice } from '../../joints';
 import { orderProofs, type FunctionTest, type ProofOrder } from '../../proof';
 import type { ReferenceTable } from '../../reference';
 import { analyseJob, type JobAnalysis, type TestAdvice, type WorkNow } from './analysis';
@@ -117,6 +118,8 @@ export interface BenchKnowledge {
   readonly practice?: Practice;
   /** Readings on known-good boards of this revision, by point. */
   readonly references?: ReferenceTable;
+  /** How the bench cleans and balls. */
+  readonly site?: SitePractice;
 }
 
 /** What kind of job it is, beside its record. */
@@ -186,7 +189,7 @@ export function viewJob(
     proof,
     proofOrder,
     shortChance: shortIsBackChance(state, proof.shorts),
-    findings: findingsOf(board, state, analysis, proof),
+    findings: findingsOf(board, state, analysis, proof, bench.site),
     past: pastOf(predictor, state, analysis.suspects),
     plan: stagePlan(board, state),
     next: nextStep(board, state, analysis, proof, proofOrder),

@@ -94,7 +94,7 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
         ? undefined
         : `Expected a quote that was sent before it is ${body.state}.`;
     case 'heatPlan':
-      return body.holds || body.reason
+      return body.shown.breaks.length === 0 || body.reason
         ? undefined
         : 'This plan breaks a limit. Expected why it is kept all the same: keep because the board is a donor.';
     case 'story':

@@ -1,8 +1,9 @@
 import { named, padsOf, partNamed, type Board, type Part } from '../../board';
 import { partNames } from '../../diagnose';
-import { judgeFlatness, judgeLifted, planSite } from '../../joints';
+import { judgeLifted } from '../../joints';
 import { fail, ok, type Result } from '../../result';
 import { parseFigure } from '../../units';
+import { judgeSeat } from '../proof/site-verdicts';
 import { record } from '../decide/command';
 import type { EventBody } from '../log';
 import { defineJobLine } from './context';
@@ -66,30 +67,24 @@ const flatLine = defineJobLine({
       part.value,
       heights.map((h) => (h.ok ? h.value : 0)),
     );
-    return ok({ command: record(body), echo: `${part.value.ref}: ${body.words}` });
+    return ok({ command: record(body), echo: `${part.value.ref}: ${judgeSeat(board, body)!.words}` });
   },
   complete: ({ board }, words) => (words.length === 2 ? partNames(board) : []),
 });
 
-/** What is left under a leadless part, mm. Engineering estimate. */
-const LEADLESS_STANDOFF_MM = 0.05;
-
-/** Heights of the four corners, µm, judged. */
+/** Heights of the four corners, µm, as an entry. */
 export function flatnessOf(
   board: Board,
   part: Part,
   cornersUm: readonly number[],
 ): Extract<EventBody, { kind: 'flatness' }> {
-  const { bodyMm } = board.packages[part.package];
-  const [w, h] = bodyMm;
+  const [w, h] = board.packages[part.package].bodyMm;
   const readings = cornersUm.map((um, i) => ({
     xMm: (i % 2 === 0 ? -1 : 1) * (w / 2),
     yMm: (i < 2 ? -1 : 1) * (h / 2),
     heightMm: um / 1000,
   }));
-  const standoffMm = planSite(board, part, board.alloy).reball?.standoffMm ?? LEADLESS_STANDOFF_MM;
-  const { words, holds } = judgeFlatness(readings, bodyMm, standoffMm)!;
-  return { kind: 'flatness', ref: part.ref, readings, words, holds };
+  return { kind: 'flatness', ref: part.ref, readings };
 }
 
 export const siteLines = [liftedLine, flatLine];

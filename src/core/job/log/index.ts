@@ -1,5 +1,6 @@
 export { OUTCOMES, type Outcome } from './events/close';
 export { IMAGE_ROLES, type ImageRole } from './events/image';
+export { decisionLabel } from './events/decision';
 export type { InspectionBody as BallInspection } from './events/inspection';
 export type { PadLookBody as KeptPadLook } from './events/pad-look';
 export type { RouteBody as ChosenRoute } from './events/route';

@@ -31,6 +31,32 @@ test('every row of every old log is read', () => {
     expect(eventsOf(log).filter((e) => e.body.kind === 'unreadable')).toEqual([]);
 });
 
+test('sentences and verdicts that old rows hold are dropped; what was shown as a figure stays', () => {
+  const computed: Readonly<Record<string, readonly string[]>> = {
+    decision: ['words'],
+    heatPlan: ['finding', 'holds', 'liftAtS'],
+    inspection: ['words', 'holds'],
+    padLook: ['words', 'holds'],
+    flatness: ['words', 'holds'],
+  };
+  const events = eventsOf(everyType);
+  for (const [kind, names] of Object.entries(computed)) {
+    const bodies = events.flatMap(({ body }) => (body.kind === kind ? [body] : []));
+    expect(bodies.length).toBeGreaterThan(0);
+    for (const body of bodies) expect(names.filter((name) => name in body)).toEqual([]);
+  }
+  const plan = events.flatMap(({ body }) => (body.kind === 'heatPlan' ? [body.shown] : []));
+  expect(plan[0]).toEqual({ actAtS: 41, tightest: null, breaks: [] });
+  expect(plan[1].breaks).toEqual(['notSaid']);
+});
+
+test('that a part stays off was only in the words of a decision', () => {
+  const row = { seq: 2, at: SET_ASIDE, bench: 'Bench 1', actor: 'Bench lead' };
+  const data = { action: 'replace', ref: 'D1', words: 'D1 off for good' };
+  const event = loggedEventSchema.parse({ ...row, body: { type: 'decision', version: 1, data } });
+  expect(event.body).toEqual({ kind: 'decision', action: 'replace', ref: 'D1', forGood: true });
+});
+
 test('the corpus holds every type and every kind of measurement that was stored before versions', () => {
   const events = eventsOf(everyType);
   // Types that came after versions need no row here either.

@@ -4,6 +4,7 @@ import { expectedDrop, jointsOf, judgeJoint, type Joint, type PinValue, type Pin
 import type { ReferenceTable } from '../../reference';
 import { formatDrop } from '../../units';
 import type { JobFields } from '../log';
+import { judgeSeat } from './site-verdicts';
 
 /** One joint in the walk, with what it reads where it was touched. */
 export interface WalkJoint extends Joint {
@@ -66,13 +67,14 @@ function walkPart(
     };
   });
   const after = last === undefined ? 0 : joints.findIndex((j) => j.pin === last) + 1;
+  const seat = state.flatness[ref];
   return {
     ref,
     joints,
     next: [...joints.slice(after), ...joints.slice(0, after)].find((j) => j.value === undefined),
     readCount: values.size,
     bad: joints.filter((j) => j.verdict?.state === 'bad'),
-    flat: state.flatness[ref],
+    flat: seat && judgeSeat(board, seat),
   };
 }
 

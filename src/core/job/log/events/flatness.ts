@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { refSchema, wordsSchema } from './fields-schema';
+import { refSchema } from './fields-schema';
 import { defineEvent } from './definition';
+import { without } from './without';
 
 const schema = z.object({
   kind: z.literal('flatness'),
@@ -9,15 +10,13 @@ const schema = z.object({
     .array(z.object({ xMm: z.number(), yMm: z.number(), heightMm: z.number() }))
     .min(3)
     .max(40),
-  words: wordsSchema,
-  holds: z.boolean(),
 });
 export type FlatnessBody = z.infer<typeof schema>;
 
 export const flatnessEvent = defineEvent<FlatnessBody>({
   type: 'flatness',
-  version: 1,
+  version: 2,
   schema,
-  upcasters: [],
+  upcasters: [without('words', 'holds')],
   label: (_board, { ref }) => `flatness of ${ref}`,
 });

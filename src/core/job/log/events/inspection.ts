@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { pinSchema, refSchema, sha256Schema, wordsSchema } from './fields-schema';
+import { pinSchema, refSchema, sha256Schema } from './fields-schema';
 import { defineEvent } from './definition';
+import { without } from './without';
 
 /** A ball as a picture or the bench says it is. */
 const ballSchema = z.object({
@@ -28,15 +29,13 @@ const schema = z.object({
     .array(z.tuple([z.number(), z.number()]))
     .max(500)
     .describe('bits that do not belong there, in pitches'),
-  words: wordsSchema,
-  holds: z.boolean(),
 });
 export type InspectionBody = z.infer<typeof schema>;
 
 export const inspectionEvent = defineEvent<InspectionBody>({
   type: 'inspection',
-  version: 1,
+  version: 2,
   schema,
-  upcasters: [],
+  upcasters: [without('words', 'holds')],
   label: (_board, { ref }) => `picture of ${ref}`,
 });

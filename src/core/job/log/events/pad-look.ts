@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { pinSchema, refSchema, sha256Schema, wordsSchema } from './fields-schema';
+import { pinSchema, refSchema, sha256Schema } from './fields-schema';
 import { defineEvent } from './definition';
+import { without } from './without';
 
 /** Pads of a cleaned site looked over in a picture. */
 const schema = z.object({
@@ -23,15 +24,13 @@ const schema = z.object({
     .min(1)
     .max(2500),
   bridges: z.array(z.tuple([pinSchema, pinSchema])).max(2500),
-  words: wordsSchema,
-  holds: z.boolean(),
 });
 export type PadLookBody = z.infer<typeof schema>;
 
 export const padLookEvent = defineEvent<PadLookBody>({
   type: 'padLook',
-  version: 1,
+  version: 2,
   schema,
-  upcasters: [],
+  upcasters: [without('words', 'holds')],
   label: (_board, { ref }) => `picture of the pads of ${ref}`,
 });
