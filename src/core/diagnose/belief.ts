@@ -258,16 +258,18 @@ export function glimpsed(belief: Belief, rows: Uint32Array, given: Float64Array)
   const { faults, within, likely, space } = belief;
   const { of, members } = space.classes;
   const byClass = new Float64Array(members.length);
+  const { first, second, singles, pairsEnd, sets } = likely;
   let total = 0;
-  for (let k = 0; k < likely.p.length; k++) {
+  for (let k = 0; k < pairsEnd; k++) {
     const p = likely.p[k] * given[rows[k]];
     total += p;
-    const set = likely.sets[k - likely.pairsEnd];
-    if (set) for (const f of set) byClass[of[f]] += p;
-    else {
-      byClass[of[likely.first[k]]] += p;
-      if (likely.second[k] < faults.length) byClass[of[likely.second[k]]] += p;
-    }
+    byClass[of[first[k]]] += p;
+    if (k >= singles) byClass[of[second[k]]] += p;
+  }
+  for (let s = 0; s < sets.length; s++) {
+    const p = likely.p[pairsEnd + s] * given[rows[pairsEnd + s]];
+    total += p;
+    for (const f of sets[s]) byClass[of[f]] += p;
   }
   return { faults, marginal: within.map((share, f) => (share * byClass[of[f]]) / total) };
 }
@@ -389,9 +391,10 @@ export function weightsFor(belief: Belief, ref: string, now?: BoardNow): Weight[
   const { space, faults, likely, evidence } = belief;
   const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);
   // With the suspect at fault: as it is believed now. Without: as it was before any reading.
+  const { first, second, pairsEnd, sets } = likely;
   const own = likely.p.map((p, k) => {
-    const set = likely.sets[k - likely.pairsEnd];
-    return isMine[likely.first[k]] || isMine[likely.second[k]] || set?.some((f) => isMine[f]) ? p : 0;
+    const isOwn = k < pairsEnd ? isMine[first[k]] || isMine[second[k]] : sets[k - pairsEnd].some((f) => isMine[f]);
+    return isOwn ? p : 0;
   });
   const others = belief.prior().slice();
   space.forEach((h, i, j) => {

@@ -61,17 +61,14 @@ const ROUNDING = 1e-9;
 /** The faults of the likeliest hypothesis without anything unlisted. */
 function bestListed({ likely, faults }: Belief): number[] {
   const isListed = (f: number): boolean => f === faults.length || faults[f].unlistedAt === undefined;
+  const { first, second, pairsEnd, sets } = likely;
+  const faultsOf = (k: number): readonly number[] => (k < pairsEnd ? [first[k], second[k]] : sets[k - pairsEnd]);
   let best = -1;
   for (let k = 0; k < likely.p.length; k++) {
     if (best >= 0 && likely.p[k] <= likely.p[best]) continue;
-    const set = likely.sets[k - likely.pairsEnd];
-    const listed = set ? set.every(isListed) : isListed(likely.first[k]) && isListed(likely.second[k]);
-    if (listed) best = k;
+    if (faultsOf(k).every(isListed)) best = k;
   }
-  if (best < 0) return [];
-  return [...(likely.sets[best - likely.pairsEnd] ?? [likely.first[best], likely.second[best]])].filter(
-    (f) => f < faults.length,
-  );
+  return best < 0 ? [] : faultsOf(best).filter((f) => f < faults.length);
 }
 
 /** Surprises of readings drawn from a prediction: kept with it, by the error rate of the kind. */

@@ -42,15 +42,23 @@ export function readCell(text: string, decimal: DecimalSign): Cell {
   return unit ? { kind: 'figure', value, unit } : { kind: 'figure', value };
 }
 
+/** What parts groups of three digits, by the decimal sign beside it. */
+const GROUPS: Readonly<Record<DecimalSign, RegExp>> = {
+  '.': /[,'\u00a0\u202f ]/,
+  ',': /[.'\u00a0\u202f ]/,
+};
+/** A figure that reads the same to everyone, as most do: no need to look for groups. */
+const PLAIN = /^[-+]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?$/;
+
 function figureOf(written: string, decimal: DecimalSign): number | undefined {
+  if ((decimal === '.' || !written.includes('.')) && PLAIN.test(written)) return Number(written);
   const plain = written
     .replace(/−/, '-')
     .replace(/^([-+])\s+/, '$1')
     .trim();
-  const group = decimal === ',' ? '.' : ',';
   const [whole, fraction, ...more] = plain.split(decimal);
   if (more.length > 0) return undefined;
-  const groups = whole.split(new RegExp(`[${group}'\u00a0\u202f ]`));
+  const groups = whole.split(GROUPS[decimal]);
   if (groups.length > 1 && !groups.every((g, i) => (i === 0 ? /^[-+]?\d{1,3}$/ : /^\d{3}$/).test(g))) return undefined;
   const value = Number(fraction === undefined ? groups.join('') : `${groups.join('')}.${fraction}`);
   return Number.isNaN(value) ? undefined : value;

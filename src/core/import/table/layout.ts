@@ -34,10 +34,14 @@ const LEAST_FILLED = 0.15;
 /** Rows that do not fit, as a share: above it the file is refused. Engineering estimate. */
 const MOST_ODD = 0.01;
 
-const splitLine = (line: string, delimiter: string): string[] =>
-  delimiter === BLANKS
-    ? line.trim().split(/\s+/)
-    : (Papa.parse<string[]>(line, { delimiter }).data[0] ?? ['']).map((cell) => cell.trim());
+/** The cells of a line; a parser is only needed where something is quoted. */
+function splitLine(line: string, delimiter: string): string[] {
+  if (delimiter === BLANKS) return line.trim().split(/\s+/);
+  const cells = line.includes('"')
+    ? (Papa.parse<string[]>(line, { delimiter }).data[0] ?? [''])
+    : line.split(delimiter);
+  return cells.map((cell) => cell.trim());
+}
 
 const isData = (cell: string): boolean => looksLikeFigure(cell) || looksLikeTime(cell);
 const isGap = (cell: string): boolean => isMissing(cell) || isOver(cell);
@@ -70,14 +74,16 @@ interface Shape {
 /** The shape that a separator gives: the width most data rows share, and how well they are filled with figures. */
 function shapeWith(lines: readonly string[], delimiter: string): Shape | undefined {
   const rows = lines.map((line) => splitLine(line, delimiter));
+  const data = rows.map(isDataRow);
   const widths = new Map<number, number>();
-  for (const row of rows)
-    if (row.length > 1 && isDataRow(row)) widths.set(row.length, (widths.get(row.length) ?? 0) + 1);
+  rows.forEach((row, i) => {
+    if (row.length > 1 && data[i]) widths.set(row.length, (widths.get(row.length) ?? 0) + 1);
+  });
   const [width, count] = [...widths].reduce((a, b) => (b[1] > a[1] ? b : a), [0, 0]);
   if (width < 2 || width > MOST_COLUMNS) return undefined;
-  const fitting = rows.filter((row) => row.length === width && isDataRow(row));
+  const fitting = rows.filter((row, i) => row.length === width && data[i]);
   const filled = fitting.reduce((sum, row) => sum + (width - countsOf(row).words) / width, 0) / fitting.length;
-  const first = rows.findIndex((row) => row.length === width && isDataRow(row));
+  const first = rows.findIndex((row, i) => row.length === width && data[i]);
   const dataRows = Math.max(1, rows.length - first);
   return { delimiter, width, first, score: (count / dataRows) * filled ** 2 };
 }
@@ -105,8 +111,9 @@ export function layoutOf(bytes: Uint8Array, asked?: string): Result<TableLayout>
   const numbered = all
     .map((line, i) => ({ line, number: i + 1 }))
     .filter(({ line, number }) => line.trim() !== '' && !(number === 1 && declared));
-  const usable = numbered.filter(({ line }) => !remark(line));
-  const remarks = numbered.filter(({ line }) => remark(line));
+  const usable: typeof numbered = [];
+  const remarks: typeof numbered = [];
+  for (const row of numbered) (remark(row.line) ? remarks : usable).push(row);
   const looked = usable.slice(0, LOOKED_AT).map(({ line }) => line);
   const wanted = asked ?? declared;
   const shapes = (wanted === undefined ? [...DELIMITERS, BLANKS] : [wanted])

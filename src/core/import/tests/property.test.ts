@@ -11,16 +11,16 @@ import { IMPORTERS, importFile } from '..';
 test.each([
   ['meters', randomMeterTable, 21],
   ['thermocouple loggers', randomThermoTable, 22],
-] as const)('500 tables of %s: none wrong, none refused, at most one in ten asked', (_, write, seed) => {
+] as const)('150 tables of %s: none wrong, none refused, at most one in ten asked', (_, write, seed) => {
   const random = seededRandom(seed);
   let asked = 0;
-  for (let i = 0; i < 500; i++) {
+  for (let i = 0; i < 150; i++) {
     const table = write(random);
     const { kind, why } = verdictOf(table);
     if (kind === 'asked') asked++;
     else if (kind !== 'right') throw new Error(`${kind}: ${why}\n${table.style}`);
   }
-  expect(asked).toBeLessThanOrEqual(50);
+  expect(asked).toBeLessThanOrEqual(15);
 });
 
 test('40 captures: message by message as they were sent', () => {
@@ -49,10 +49,10 @@ test('a small good file of each kind is taken for what it is', () => {
   }
 });
 
-test('500 mutated files of each kind: an answer, never a crash', () => {
+test('150 mutated files of each kind: an answer, never a crash', () => {
   const random = seededRandom(25);
   for (const { importer, name, bytes } of SEEDS)
-    for (let i = 0; i < 500; i++) {
+    for (let i = 0; i < 150; i++) {
       const { outcome } = importFile({ name, bytes: mutated(bytes, random) }, {}, importer);
       if (outcome.kind === 'refused') expect(outcome.problems[0].message).toMatch(/xpected/);
       else expect(outcome.value === undefined).toBe(outcome.questions.length > 0);
