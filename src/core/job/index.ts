@@ -7,7 +7,8 @@ export { mendedLabels, workedOn } from './closeout/mended';
 export { partsUsed, suggestedPrice } from './closeout/parts-used';
 export type { KeepEvent } from './decide/command';
 export type { EntryMode } from './entry/context';
-export { completeEntry, isBareValue, JOB_GRAMMAR, parseEntry } from './entry/grammar';
+export { isBareValue } from './entry/bare-value';
+export { completeEntry, JOB_GRAMMAR, parseEntry } from './entry/grammar';
 export { record, withOrigin, type JobCommand } from './decide/command';
 export { decide, type DecidedEvent } from './decide/decide';
 export {

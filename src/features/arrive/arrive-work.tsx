@@ -2,15 +2,17 @@
 
 import { useState, useTransition, type ReactNode } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
-import { storyShift, type JobView } from '@/core/job';
+import type { JobView } from '@/core/job';
 import { Headline, MainButton, ProblemNote } from '@/ui';
 import { keepStory } from './actions';
 import { EMPTY_STORY, StoryForm, type StoryDraft } from './story-form';
+import { useStoryHeadline } from './use-story-headline';
 
 /** The story of a job, and which parts it makes likelier before anything is measured. */
-export function ArriveWork({ job, past }: { job: JobView; past?: ReactNode }) {
+export function ArriveWork({ job, keptTitle, past }: { job: JobView; keptTitle: string; past?: ReactNode }) {
   const { story } = job.state;
   const [draft, setDraft] = useState<StoryDraft>(story ?? EMPTY_STORY);
+  const title = useStoryHeadline(job, draft.history, keptTitle);
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
   const changed =
@@ -23,10 +25,7 @@ export function ArriveWork({ job, past }: { job: JobView; past?: ReactNode }) {
     });
   return (
     <>
-      <Headline
-        title={swollen ? 'The pack first: out, and into the fire-safe box' : suspectsHeadline(job, draft)}
-        aside={`job ${job.number}`}
-      >
+      <Headline title={swollen ? 'The pack first: out, and into the fire-safe box' : title} aside={`job ${job.number}`}>
         {swollen
           ? 'Type “pack out” once it is done; until then nothing else is proposed.'
           : 'The story shifts the odds before anything is measured; the margin shows by how much.'}
@@ -44,13 +43,4 @@ export function ArriveWork({ job, past }: { job: JobView; past?: ReactNode }) {
       </Flex>
     </>
   );
-}
-
-function suspectsHeadline(job: JobView, draft: StoryDraft): string {
-  const moved = storyShift(job.board, draft.history, job.practice, 12).filter(
-    (s) => s.ref !== 'outside' && s.p > s.before * 1.15,
-  );
-  if (moved.length === 0) return 'No history: the usual order of suspects';
-  const names = moved.slice(0, 3).map((s) => s.ref);
-  return `Look at ${names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : names[0]} first`;
 }

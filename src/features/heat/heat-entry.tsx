@@ -1,7 +1,7 @@
 'use client';
 
-import { applyCompletion, grammarForms } from '@/core/command-line';
-import { completePlanEntry, PAGE_LINES, parsePlanEntry, PLAN_GRAMMAR } from '@/core/heat';
+import { useEffect, useState } from 'react';
+import { applyCompletion } from '@/core/command-line';
 import { problemText } from '@/core/result';
 import { EntryBar, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
 import { useHeatDesk } from './heat-desk';
@@ -14,7 +14,23 @@ const KEEP_LINE = /^keep(?:\s+because\s+(\S.*))?$/;
 
 const aimWords = (overK: number): string => `Sets the dial so that the coldest joint peaks ${overK} °C above liquidus.`;
 
-const FORMS = [...grammarForms(PLAN_GRAMMAR), ...PAGE_LINES];
+type Grammar = typeof import('./plan-grammar');
+
+/** The grammar comes after the page; a line that is entered waits for it. */
+function useGrammar(): Grammar | undefined {
+  const [grammar, setGrammar] = useState<Grammar>();
+  useEffect(() => {
+    let left = false;
+    import('./plan-grammar').then(
+      (got) => !left && setGrammar(got),
+      () => undefined,
+    );
+    return () => {
+      left = true;
+    };
+  }, []);
+  return grammar;
+}
 
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
@@ -26,12 +42,14 @@ export interface HeatEntryProps {
 /** The entry line of the Heat stage: changes to the plan, and the parts that come off. */
 export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
   const { job, station, plan, goals, setPlan, aim, keep, status, kept } = useHeatDesk();
+  const grammar = useGrammar();
 
-  function echo(text: string): Echo {
+  function echo(text: string): Echo | undefined {
     if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
     if (KEEP_LINE.test(text.trim())) return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
     if (text.trim() === 'aim') return { words: aimWords(goals.coldestOverLiquidusK), state: 'plain' };
-    const edit = parsePlanEntry(job.board, station, plan, text);
+    const edit = grammar?.parsePlanEntry(job.board, station, plan, text);
+    if (!edit) return undefined;
     return edit.ok
       ? { words: edit.value.echo, state: 'plain' }
       : { words: problemText(edit.problems), state: 'problem' };
@@ -45,6 +63,7 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
       aim();
       return { saved: true, message: aimWords(goals.coldestOverLiquidusK) };
     }
+    const { parsePlanEntry } = grammar ?? (await import('./plan-grammar'));
     const edit = parsePlanEntry(job.board, station, plan, text);
     if (!edit.ok) return { saved: false, message: problemText(edit.problems) };
     setPlan(edit.value.plan);
@@ -56,7 +75,7 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
       name={`${job.number} heat`}
       placeholder="step 3 380"
       echo={echo}
-      complete={(text) => completePlanEntry(job.board, station, plan, text)}
+      complete={(text) => grammar?.completePlanEntry(job.board, station, plan, text) ?? []}
       applyCompletion={applyCompletion}
       submit={submit}
       settle={settle}
@@ -68,7 +87,7 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
             ? undefined
             : `off ${plan.partRef.toLowerCase()}`
       }
-      forms={FORMS}
+      forms={grammar?.FORMS}
       commands={commands}
     />
   );

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import dynamic from 'next/dynamic';
 import { Flex, Text, chakra } from '@chakra-ui/react';
 import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn } from '@/core/heat';
 import { ALLOYS, alloySchema } from '@/core/joints';
@@ -9,8 +10,10 @@ import { FigureLine, MainButton, SidebarPart, PlainButton } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 import { ComparePart } from './compare-part';
 import { ExportPart } from './export-part';
-import { MarkPart } from './mark-part';
 import { SearchPart } from './search-part';
+
+/** What reads a logger's file comes once there is a plan to hold it against. */
+const MarkPart = dynamic(() => import('./mark-part').then((m) => m.MarkPart), { ssr: false });
 
 const MOST_NEIGHBOURS = 4;
 

@@ -1,15 +1,18 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import dynamic from 'next/dynamic';
 import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import { PURPOSES, PURPOSE_WORDS, planFor, type Purpose } from '@/core/heat';
-import { HeatCurves } from '@/drawings/heat-curves';
 import { HeatField } from '@/drawings/heat-field';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
 import { partOf, useHeatDesk } from './heat-desk';
 import { HeatSteps } from './heat-steps';
 import { StepAxis } from './step-axis';
 import { UnplacedNote } from './unplaced-note';
+
+/** The chart comes while the plan is computed. */
+const HeatCurves = dynamic(() => import('@/drawings/heat-curves').then((m) => m.HeatCurves), { ssr: false });
 
 /** The verdict, the field over the board at one moment, the curves, and the steps. */
 export function HeatWork() {

@@ -15,7 +15,8 @@ import {
 } from '@/devices/instruments';
 import { MainButton, Named, PlainButton, ProblemNote, SelectBox, SidebarPart, TextInput } from '@/ui';
 import { shopInstruments } from './actions';
-import { dueMeasurement, suggestionOf } from './suggestion';
+import { dueMeasurement } from './due-measurement';
+import { suggestionOf } from './suggestion';
 import { useBench, useHand } from './use-hand';
 
 export interface HandPartProps {

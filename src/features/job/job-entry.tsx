@@ -1,23 +1,13 @@
 'use client';
 
 import { usePathname, useRouter } from 'next/navigation';
-import { applyCompletion, grammarForms } from '@/core/command-line';
-import { Predictor, interpretReading } from '@/core/diagnose';
-import {
-  completeEntry,
-  JOB_GRAMMAR,
-  isBareValue,
-  parseEntry,
-  type EntryMode,
-  type JobView,
-  type Origin,
-  type StageId,
-} from '@/core/job';
-import { problemText } from '@/core/result';
-import { EntryBar, type Echo, type EntryCommand } from '@/ui';
+import { applyCompletion } from '@/core/command-line';
+import { isBareValue, type EntryMode, type JobView, type Origin, type StageId } from '@/core/job';
+import { EntryBar, type EntryCommand } from '@/ui';
 import { enterLine, settleEntry } from './actions';
 import { useJobCommands } from './job-commands';
 import { suggestionOf } from './suggestion';
+import { useGrammar } from './use-grammar';
 
 const PLACEHOLDER: Partial<Record<StageId, string>> = {
   outside: 'usb a 14.8 0.49',
@@ -42,8 +32,6 @@ const VIEW_KEYS: Partial<Record<StageId, readonly (readonly [key: string, view: 
   ],
 };
 
-const FORMS = grammarForms(JOB_GRAMMAR);
-
 export interface JobEntryProps {
   readonly job: JobView;
   readonly stage: StageId;
@@ -55,29 +43,13 @@ export interface JobEntryProps {
 
 /** The entry line of a job: readings in the short grammar, with their meaning before Enter keeps them. */
 export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProps) {
-  const { board, state } = job;
+  const grammar = useGrammar();
   const commands = useJobCommands(job);
   const router = useRouter();
   const pathname = usePathname();
   const test = job.tests[testIndex] ?? job.tests[0];
 
   const whole = (text: string): string => (bareStem && isBareValue(text) ? bareStem + text.trim() : text);
-
-  function echo(text: string): Echo {
-    const entry = parseEntry(board, state, whole(text), mode);
-    if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
-    const { command, echo: words } = entry.value;
-    if (command.do !== 'record' || command.body.kind !== 'reading') return { words, state: 'plain' };
-    const { body } = command;
-    const meaning = interpretReading(
-      Predictor.of(board),
-      body.measurement,
-      body.value,
-      new Set(state.absent),
-      job.references,
-    );
-    return { words: meaning.message ? `${words}: ${meaning.message}` : words, state: meaning.state };
-  }
 
   const other: EntryCommand = {
     key: 'N',
@@ -93,8 +65,8 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
     <EntryBar
       name={String(job.number)}
       placeholder={bareStem ? '0.262' : (PLACEHOLDER[stage] ?? 'note, or a reading')}
-      echo={echo}
-      complete={(text) => completeEntry(board, state, text)}
+      echo={(text) => grammar?.echoOf(job, whole(text), mode)}
+      complete={(text) => grammar?.completionsOf(job, text) ?? []}
       applyCompletion={applyCompletion}
       settle={settleEntry}
       submit={async (text, key, origin) => {
@@ -104,7 +76,7 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       }}
       version={job.version}
       suggestion={bareStem ?? suggestionOf(job, stage, test?.stem)}
-      forms={FORMS}
+      forms={grammar?.FORMS}
       commands={[...(asksTests ? [other] : []), ...views, ...commands]}
     />
   );

@@ -4,7 +4,7 @@ import { Box, Text } from '@chakra-ui/react';
 import type { EntryMode, JobView, StageId } from '@/core/job';
 import { formatChance } from '@/core/units';
 import { CautionNote, EntryOfferProvider, Frame, SidebarPart, Strip } from '@/ui';
-import { HandPart, InstrumentsPart } from './instruments';
+import { HandPart, InstrumentsPart } from './instruments-later';
 import { JobEntry } from './job-entry';
 import { Path } from './path';
 

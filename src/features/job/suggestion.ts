@@ -1,6 +1,5 @@
 import { findPlace } from '@/core/board';
-import { meterReads, type Measurement } from '@/core/diagnose';
-import { parseEntry, type EntryMode, type JobView, type StageId } from '@/core/job';
+import type { JobView, StageId } from '@/core/job';
 
 /** What Enter fills in while the line is empty: the test asked for, or the next rail to prove. */
 export function suggestionOf(job: JobView, stage: StageId, stem: string | undefined): string | undefined {
@@ -15,13 +14,4 @@ export function suggestionOf(job: JobView, stage: StageId, stem: string | undefi
   if (plug) return `usb ${job.board.ports.length > 1 ? `${plug.port.toLowerCase()} ` : ''}${plug.side.toLowerCase()} `;
   const [fn] = job.proofOrder.tests;
   return fn && `try ${fn.id} `;
-}
-
-/** The measurement that a stem asks for, where a meter reads it. */
-export function dueMeasurement(job: JobView, stem: string | undefined, mode: EntryMode): Measurement | undefined {
-  if (stem === undefined) return undefined;
-  const entry = parseEntry(job.board, job.state, `${stem}1`, mode);
-  if (!entry.ok || entry.value.command.do !== 'record') return undefined;
-  const { body } = entry.value.command;
-  return body.kind === 'reading' && meterReads(body.measurement) ? body.measurement : undefined;
 }

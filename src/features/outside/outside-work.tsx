@@ -1,18 +1,21 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Flex, chakra } from '@chakra-ui/react';
 import { outsideOf, packAtPort, type JobView, type KeepEvent } from '@/core/job';
 import { CHARGERS, PACK_STATES, type PackState } from '@/core/trace';
 import { LookView } from './look-view';
-import { MeterView } from './meter-view';
 import { ViewLinks } from '@/ui';
 import { OutsideHeadline } from './outside-headline';
-import { TalkView } from './talk-view';
-import { TraceView } from './trace-view';
 import { VIEWS, outsideHref, type OutsidePlace } from './view';
-import { WalkView } from './walk-view';
+
+// Each view brings its script when it is shown.
+const MeterView = dynamic(() => import('./meter-view').then((m) => m.MeterView));
+const TalkView = dynamic(() => import('./talk-view').then((m) => m.TalkView));
+const TraceView = dynamic(() => import('./trace-view').then((m) => m.TraceView));
+const WalkView = dynamic(() => import('./walk-view').then((m) => m.WalkView));
 
 const PACK_WORDS: Record<PackState, string> = {
   partly: 'pack partly charged',

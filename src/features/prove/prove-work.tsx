@@ -1,14 +1,18 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import dynamic from 'next/dynamic';
 import type { JobView, KeepEvent } from '@/core/job';
 import { ViewLinks } from '@/ui';
-import { FunctionsView } from './functions-view';
-import { InstrumentsPart } from './instruments-part';
 import { ProveHeadline } from './prove-headline';
 import { RailsView } from './rails-view';
-import { UnpoweredView } from './unpowered-view';
 import { VIEWS, proveHref, type ProvePlace } from './view';
+
+// Each view brings its script when it is shown.
+const FunctionsView = dynamic(() => import('./functions-view').then((m) => m.FunctionsView));
+const UnpoweredView = dynamic(() => import('./unpowered-view').then((m) => m.UnpoweredView));
+/** The instruments come after the page: the simulated ones need the whole circuit. */
+const InstrumentsPart = dynamic(() => import('./instruments-part').then((m) => m.InstrumentsPart), { ssr: false });
 
 export interface ProveWorkProps {
   readonly job: JobView;

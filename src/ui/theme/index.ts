@@ -1,4 +1,5 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defaultBaseConfig, defineConfig, defineRecipe } from '@chakra-ui/react';
+import { breakpoints, cssVarsRoot, globalCss, keyframes, semanticTokens, tokens } from '@chakra-ui/react/theme';
 import { PALETTE } from './palette';
 
 /** As high as a fingertip. Source: WCAG 2.2, 2.5.5 Target Size (Enhanced), 44 CSS px. */
@@ -8,6 +9,42 @@ const COARSE = '@media (pointer: coarse)';
 const colours = Object.fromEntries(
   Object.entries(PALETTE).map(([name, { light, dark }]) => [name, { value: { base: light, _dark: dark } }]),
 );
+
+/** The library's scales and reset without its recipes: of those for some sixty components the house uses three. */
+const scales = defineConfig({
+  preflight: true,
+  cssVarsRoot,
+  globalCss,
+  theme: { breakpoints, keyframes, tokens, semanticTokens },
+});
+
+const recipes = {
+  link: defineRecipe({
+    base: { display: 'inline-flex', alignItems: 'center', gap: '1.5', cursor: 'pointer' },
+    variants: {
+      variant: {
+        plain: {
+          _hover: { textDecoration: 'underline', textUnderlineOffset: '3px', textDecorationColor: 'currentColor/20' },
+        },
+      },
+    },
+    defaultVariants: { variant: 'plain' },
+  }),
+  heading: defineRecipe({ base: { fontFamily: 'heading', fontWeight: '600', fontSize: 'xl', lineHeight: '1.875rem' } }),
+  kbd: defineRecipe({
+    base: {
+      display: 'inline-flex',
+      alignItems: 'center',
+      flexShrink: '0',
+      px: '1',
+      fontFamily: 'mono',
+      whiteSpace: 'nowrap',
+      border: '1px solid',
+      borderColor: 'rule',
+      borderBottomWidth: '2px',
+    },
+  }),
+};
 
 const config = defineConfig({
   cssVarsPrefix: 'u',
@@ -44,8 +81,9 @@ const config = defineConfig({
       shadows: { none: { value: 'none' } },
     },
     semanticTokens: { colors: colours },
+    recipes,
   },
 });
 
 /** Chakra's system with the house palette; every colour of the interface comes from here. */
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(defaultBaseConfig, scales, config);

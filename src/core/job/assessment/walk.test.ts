@@ -1,7 +1,8 @@
 import { demoBoard } from '../../../../demo/files';
 import { problemText } from '../../result';
 import { statsOf } from '../../reference';
-import { isBareValue, parseEntry } from '../entry/grammar';
+import { isBareValue } from '../entry/bare-value';
+import { parseEntry } from '../entry/grammar';
 import type { JobEvent } from '../log';
 import { foldJob } from '../log';
 import { recordedBy } from '../tests/typed';

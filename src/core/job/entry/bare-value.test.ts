@@ -4,7 +4,8 @@ import { foldJob } from '../log';
 import { walkStem } from '../assessment/walk';
 import { jointStem } from '../proof/joint-walk';
 import type { EntryMode } from './context';
-import { isBareValue, parseEntry } from './grammar';
+import { isBareValue } from './bare-value';
+import { parseEntry } from './grammar';
 
 const heron = demoBoard('heronlog-4-c');
 const fresh = foldJob([]);

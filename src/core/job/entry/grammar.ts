@@ -1,5 +1,5 @@
 import type { Board } from '../../board';
-import { completeLine, parseLine, readLine, type Grammar } from '../../command-line';
+import { completeLine, parseLine, type Grammar } from '../../command-line';
 import {
   inSmallLetters,
   measurementCommands,
@@ -83,7 +83,3 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
 export function completeEntry(board: Board, state: JobState, text: string): string[] {
   return completeLine(JOB_GRAMMAR, { board, state, mode: 'ohm' }, text);
 }
-
-/** True for a line that is a value alone, as typed in a walk: `0.262`, `262m`, `ol`. */
-export const isBareValue = (text: string): boolean =>
-  readLine(text).words.length === 1 && /^([-+]?[\d.,]+m?|ol|o\.l|open)$/i.test(text.trim());

@@ -3,6 +3,7 @@ import { DevicePart } from '@/features/arrive/device-part';
 import { ArriveWork } from '@/features/arrive/arrive-work';
 import { loadRevisionChoice } from '@/features/arrive/queries';
 import { RevisionPart } from '@/features/arrive/revision-part';
+import { storyHeadline } from '@/features/arrive/story-headline';
 import { PastPart } from '@/features/arrive/past-part';
 import { dropLesson } from '@/features/close/actions';
 import { isLessonKept } from '@/features/close/queries';
@@ -19,7 +20,7 @@ export default async function ArrivePage(props: JobPageProps) {
     <JobFrame
       job={job}
       stage="arrive"
-      work={<ArriveWork job={job} past={past} />}
+      work={<ArriveWork job={job} keptTitle={storyHeadline(job, job.state.story?.history ?? [])} past={past} />}
       sidebar={
         <>
           {choice && <RevisionPart number={job.number} choice={choice} />}

@@ -1,9 +1,8 @@
-import { BakeWork, type Bakeable } from '@/features/heat/bake-work';
-import { GoalsWork } from '@/features/heat/goals-work';
+import type { Bakeable } from '@/features/heat/bake-work';
 import { HeatDesk } from '@/features/heat/heat-desk';
 import { HeatSidebar } from '@/features/heat/heat-sidebar';
 import { HeatWork } from '@/features/heat/heat-work';
-import { TranslateWork } from '@/features/heat/translate-work';
+import { BakeWork, GoalsWork, TranslateWork } from '@/features/heat/other-views';
 import { HEAT_VIEWS, heatView, openedBy } from '@/features/heat/view';
 import { loadGoals, loadStations } from '@/features/heat/queries';
 import { enterEvent } from '@/features/job/actions';

@@ -1,6 +1,6 @@
 import { enterEvent } from '@/features/job/actions';
 import { JobFrame } from '@/features/job/job-frame';
-import { PlugProof } from '@/features/outside/plug-proof';
+import { PlugProof } from '@/features/outside/plug-proof-later';
 import { GatesSidebar } from '@/features/prove/gates-sidebar';
 import { ProveWork } from '@/features/prove/prove-work';
 import { proveHref, provePlace, type ProveSearch } from '@/features/prove/view';
@@ -20,7 +20,9 @@ export default async function ProvePage(props: JobPageProps) {
         <ProveWork
           job={job}
           place={place}
-          plugs={<PlugProof job={job} portId={place.portId} hrefs={hrefs} onKeep={enterEvent} />}
+          plugs={
+            place.view === 'plugs' && <PlugProof job={job} portId={place.portId} hrefs={hrefs} onKeep={enterEvent} />
+          }
           onKeep={enterEvent}
         />
       }

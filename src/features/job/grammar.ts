@@ -1,0 +1,22 @@
+import { grammarForms } from '@/core/command-line';
+import { Predictor, interpretReading } from '@/core/diagnose';
+import { completeEntry, JOB_GRAMMAR, parseEntry, type EntryMode, type JobView } from '@/core/job';
+import { problemText } from '@/core/result';
+import type { Echo } from '@/ui';
+
+/** What the entry line of a job knows while it is typed in. It comes after the page: the whole diagnosis stands behind it. */
+
+export const FORMS = grammarForms(JOB_GRAMMAR);
+
+/** What a line would mean, a reading with what it says about the board. */
+export function echoOf({ board, state, references }: JobView, text: string, mode: EntryMode): Echo {
+  const entry = parseEntry(board, state, text, mode);
+  if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
+  const { command, echo: words } = entry.value;
+  if (command.do !== 'record' || command.body.kind !== 'reading') return { words, state: 'plain' };
+  const { measurement, value } = command.body;
+  const meaning = interpretReading(Predictor.of(board), measurement, value, new Set(state.absent), references);
+  return { words: meaning.message ? `${words}: ${meaning.message}` : words, state: meaning.state };
+}
+
+export const completionsOf = ({ board, state }: JobView, text: string): string[] => completeEntry(board, state, text);
