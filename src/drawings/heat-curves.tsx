@@ -166,7 +166,7 @@ function optionsOf(run: Curves, mode: Mode): ChartOptions<'line'> {
         max: run.timesS[run.timesS.length - 1],
         grid: { display: false },
         ...axis,
-        ticks: { ...axis.ticks, callback: (v) => `${v} s` },
+        ticks: { ...axis.ticks, includeBounds: false, callback: (v) => `${v} s` },
       },
       y: { type: 'linear', min: 0, suggestedMax: 260, grid: { color: PALETTE.rule[mode] }, ...axis },
     },

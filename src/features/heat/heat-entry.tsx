@@ -1,9 +1,8 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import { applyCompletion } from '@/core/command-line';
 import { problemText } from '@/core/result';
-import { EntryBar, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
+import { EntryBar, useLater, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
@@ -14,23 +13,8 @@ const KEEP_LINE = /^keep(?:\s+because\s+(\S.*))?$/;
 
 const aimWords = (overK: number): string => `Sets the dial so that the coldest joint peaks ${overK} °C above liquidus.`;
 
-type Grammar = typeof import('./plan-grammar');
-
 /** The grammar comes after the page; a line that is entered waits for it. */
-function useGrammar(): Grammar | undefined {
-  const [grammar, setGrammar] = useState<Grammar>();
-  useEffect(() => {
-    let left = false;
-    import('./plan-grammar').then(
-      (got) => !left && setGrammar(got),
-      () => undefined,
-    );
-    return () => {
-      left = true;
-    };
-  }, []);
-  return grammar;
-}
+const loadGrammar = () => import('./plan-grammar');
 
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
@@ -42,7 +26,7 @@ export interface HeatEntryProps {
 /** The entry line of the Heat stage: changes to the plan, and the parts that come off. */
 export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
   const { job, station, plan, goals, setPlan, aim, keep, status, kept } = useHeatDesk();
-  const grammar = useGrammar();
+  const grammar = useLater(loadGrammar);
 
   function echo(text: string): Echo | undefined {
     if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
@@ -63,7 +47,7 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
       aim();
       return { saved: true, message: aimWords(goals.coldestOverLiquidusK) };
     }
-    const { parsePlanEntry } = grammar ?? (await import('./plan-grammar'));
+    const { parsePlanEntry } = grammar ?? (await loadGrammar());
     const edit = parsePlanEntry(job.board, station, plan, text);
     if (!edit.ok) return { saved: false, message: problemText(edit.problems) };
     setPlan(edit.value.plan);

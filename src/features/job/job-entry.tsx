@@ -3,11 +3,10 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { applyCompletion } from '@/core/command-line';
 import { isBareValue, type EntryMode, type JobView, type Origin, type StageId } from '@/core/job';
-import { EntryBar, type EntryCommand } from '@/ui';
+import { EntryBar, useLater, type EntryCommand } from '@/ui';
 import { enterLine, settleEntry } from './actions';
 import { useJobCommands } from './job-commands';
 import { suggestionOf } from './suggestion';
-import { useGrammar } from './use-grammar';
 
 const PLACEHOLDER: Partial<Record<StageId, string>> = {
   outside: 'usb a 14.8 0.49',
@@ -32,6 +31,10 @@ const VIEW_KEYS: Partial<Record<StageId, readonly (readonly [key: string, view: 
   ],
 };
 
+/** The grammar comes after the page; without it lines go to the server all the same. */
+const loadGrammar = () =>
+  import('./grammar').then(({ FORMS, completionsOf, echoOf }) => ({ FORMS, completionsOf, echoOf }));
+
 export interface JobEntryProps {
   readonly job: JobView;
   readonly stage: StageId;
@@ -43,7 +46,7 @@ export interface JobEntryProps {
 
 /** The entry line of a job: readings in the short grammar, with their meaning before Enter keeps them. */
 export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProps) {
-  const grammar = useGrammar();
+  const grammar = useLater(loadGrammar);
   const commands = useJobCommands(job);
   const router = useRouter();
   const pathname = usePathname();
