@@ -32,6 +32,7 @@ const ROUTES: Readonly<Record<string, string>> = {
   'jobs/[number]/heat/card.pdf': '/jobs/27/heat/card.pdf',
   'jobs/[number]/image': '/jobs/27/image',
   'jobs/[number]/label': '/jobs/27/label',
+  'jobs/[number]/live': '/jobs/0/live',
   'jobs/[number]/outside': '/jobs/27/outside',
   'jobs/[number]/probe': '/jobs/27/probe',
   'jobs/[number]/prove': '/jobs/27/prove',
@@ -203,6 +204,26 @@ test('the first lead is let in; from then on strangers get the sign-in alone, an
   const { rows } = await client.execute('select actor, bench from job_events order by id desc limit 1');
   client.close();
   expect({ ...rows[0] }).toEqual({ actor: 'Mira', bench: 'Window bench' });
+});
+
+test('two benches at one job see each other’s entries, and what one is typing stays', async ({ browser }) => {
+  const [mira, ansel] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  for (const [page, name] of [
+    [mira, 'mira'],
+    [ansel, 'ansel'],
+  ] as const) {
+    const listening = page.waitForRequest((r) => r.url().endsWith('/jobs/32/live'));
+    await page.goto(`${server.url}/jobs/32/probe`);
+    await signIn(page, name);
+    await listening;
+  }
+  await ansel.getByLabel('Entry line').fill('tp7 1.6');
+  await enterLine(mira, 'note the left shield bends');
+  await expect(ansel.getByText('Entered by Mira, Window bench: the page shows it.')).toBeVisible();
+  await expect(ansel.getByLabel('Entry line')).toHaveValue('tp7 1.6');
+  await ansel.getByLabel('Entry line').press('Escape');
+  await enterLine(ansel, 'note seen');
+  await expect(mira.getByText('Entered by Ansel, Window bench: the page shows it.')).toBeVisible();
 });
 
 test('an apprentice works, but not at the shop’s affairs; a donor is opened with a lead’s word; signed out is out', async ({

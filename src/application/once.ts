@@ -6,6 +6,7 @@ import type { Session } from '../db/session';
 import { refused, saved, type ActionResult } from './action-result';
 import { databaseProblem } from './database-problem';
 import { entrant, now, type Entrant } from './entrant';
+import { announce } from './live';
 
 /** Something that is entered, and what makes a second delivery of it known. */
 export interface Entry {
@@ -52,15 +53,21 @@ export async function oncePrepared<P>(
   const before = await findEntry(db, key);
   if (before) return answerAgain(before, asked);
   const prepared = await prepare(db);
-  return inOneTransaction(db, async (tx) => {
+  let by: Entrant | undefined;
+  const answer = await inOneTransaction(db, async (tx) => {
+    by = undefined;
     const known = await findEntry(tx, key);
     if (known) return answerAgain(known, asked);
     const meta = await entrant(key);
     const answer = await work(tx, meta, prepared);
     if (!answer.saved) throw new NotKept(answer);
     await addEntry(tx, { ...asked, answer: JSON.stringify(answer), at: meta.at });
+    by = meta;
     return answer;
   });
+  // On disk by now: the other benches may look.
+  if (by && answer.saved) announce(entry.scope, answer.seq, by);
+  return answer;
 }
 
 /** Tries while another program holds the file, and the time between two, ms. */

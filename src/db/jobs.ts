@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, max, sql } from 'drizzle-orm';
 import {
   custodySeal,
   eventFromText,
@@ -83,6 +83,17 @@ export async function findJob(db: Session, number: number): Promise<JobRow | und
 /** Puts a job on another revision of its board's file. */
 export async function moveJob(db: Session, number: number, boardRevision: number): Promise<void> {
   await db.update(jobs).set({ boardRevision }).where(eq(jobs.number, number));
+}
+
+/** Number of a job's newest event, 0 before any; undefined where there is no such job. */
+export async function newestEventOf(db: Session, number: number): Promise<number | undefined> {
+  const [job] = await db
+    .select({ newest: max(jobEvents.seq) })
+    .from(jobs)
+    .leftJoin(jobEvents, eq(jobEvents.jobNumber, jobs.number))
+    .where(eq(jobs.number, number))
+    .groupBy(jobs.number);
+  return job && (job.newest ?? 0);
 }
 
 export async function jobEventsOf(db: Session, number: number): Promise<JobEvent[]> {

@@ -1,5 +1,5 @@
 export { UiProvider } from './provider';
-export { PersonProvider } from './person';
+export { PersonProvider, useSignedIn } from './person';
 export { Money, PlaceProvider, usePlace } from './place';
 export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
 export type { EntryAnswer, EntryFate } from './frame/use-entry';

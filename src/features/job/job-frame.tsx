@@ -6,6 +6,7 @@ import { formatChance } from '@/core/units';
 import { CautionNote, EntryOfferProvider, Frame, SidebarPart, Strip } from '@/ui';
 import { HandPart, InstrumentsPart } from './instruments-later';
 import { JobEntry } from './job-entry';
+import { LiveJob } from './live-job';
 import { Path } from './path';
 
 export interface JobFrameProps {
@@ -96,6 +97,7 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
         path={<Path number={job.number} stage={stage} findings={job.findings} next={job.next.stage} />}
         work={
           <>
+            <LiveJob number={job.number} version={job.version} />
             <UnreadableNote rows={job.state.unreadable} />
             {job.training && <TrainingNote />}
             {job.plan[stage] && <PlanLine text={job.plan[stage]} />}

@@ -1,0 +1,8 @@
+import { hearJob } from '@/features/job/live';
+
+export const dynamic = 'force-dynamic';
+
+/** What other benches enter to this job, as they do. */
+export async function GET(request: Request, { params }: { params: Promise<{ number: string }> }): Promise<Response> {
+  return hearJob(Number((await params).number), request.signal);
+}
