@@ -1,25 +1,26 @@
-import { and, eq, like, ne } from 'drizzle-orm';
+import { and, eq, isNotNull, like, lt, ne, notLike } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
-import { entries, images, jobEvents } from './schema';
+import { entries, images, jobEvents, jobSummaries } from './schema';
 import type { Session } from './session';
 
-/** What stands where an owner's words stood. */
-const MARK = 'erased at the owner’s request';
+/** What stands where an owner's words stood: now, and in what was erased before there were retention times. */
+const MARKS = ['erased', 'erased at the owner’s request'] as const;
 
 /** What is left of entries that hold an owner's data, by their type: fixed, so that nothing else can hide in their place. */
-const LEFT: Readonly<Record<string, object>> = {
-  story: { symptom: MARK, history: [], dataMatters: false, locked: false, consent: true, pack: 'sound' },
-  note: { text: MARK },
-  picture: { sha256: '0'.repeat(64), words: MARK, masks: 0 },
+const LEFT: Readonly<Record<string, (mark: string) => object>> = {
+  story: (symptom) => ({ symptom, history: [], dataMatters: false, locked: false, consent: true, pack: 'sound' }),
+  note: (text) => ({ text }),
+  picture: (words) => ({ sha256: '0'.repeat(64), words, masks: 0 }),
 };
 
-const erasedBody = (type: string, erasedFrom: string): string =>
-  JSON.stringify({ type, version: 1, data: { ...LEFT[type], erasedFrom } });
+const erasedBody = (type: string, erasedFrom: string, mark: string = MARKS[0]): string =>
+  JSON.stringify({ type, version: 1, data: { ...LEFT[type](mark), erasedFrom } });
 
 /** The hash that an entry's seal rests on: that of its body, or of what its body was before it was erased on request. */
 export function sealedHash(body: string): string {
   const from = /"erasedFrom":"([0-9a-f]{64})"/.exec(body)?.[1];
-  if (from && Object.keys(LEFT).some((type) => erasedBody(type, from) === body)) return from;
+  const isErased = (type: string): boolean => MARKS.some((mark) => erasedBody(type, from!, mark) === body);
+  if (from && Object.keys(LEFT).some(isErased)) return from;
   return createHash('sha256').update(body).digest('hex');
 }
 
@@ -70,4 +71,22 @@ export async function eraseOwnersData(
     .set({ answer: ANSWERED })
     .where(eq(entries.scope, `job ${number}`));
   return counts;
+}
+
+/** Closed jobs whose last entry is older than a moment, and whose owner's words are still there. */
+export async function jobsWithOwnersData(db: Session, before: string): Promise<number[]> {
+  const rows = await db
+    .selectDistinct({ number: jobSummaries.jobNumber })
+    .from(jobSummaries)
+    .innerJoin(jobEvents, eq(jobEvents.jobNumber, jobSummaries.jobNumber))
+    .where(
+      and(
+        isNotNull(jobSummaries.outcome),
+        lt(jobSummaries.lastAt, before),
+        like(jobEvents.body, '%"story"%'),
+        notLike(jobEvents.body, '%"erasedFrom"%'),
+      ),
+    )
+    .orderBy(jobSummaries.jobNumber);
+  return rows.map((r) => r.number);
 }

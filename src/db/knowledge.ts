@@ -56,6 +56,14 @@ export const savePractice = (db: Session, practice: Practice): Promise<void> =>
 export const findCopySetting = <T>(db: Session, parse: (stored: unknown) => T): Promise<T | undefined> =>
   findSetting(db, COPIES, parse);
 
+const RETENTION = 'retention';
+
+/** How long an owner's data stay; the form is checked by whoever sets it. */
+export const findRetention = <T>(db: Session, parse: (stored: unknown) => T): Promise<T | undefined> =>
+  findSetting(db, RETENTION, parse);
+
+export const saveRetention = (db: Session, setting: object): Promise<void> => saveSetting(db, RETENTION, setting);
+
 export const saveCopySetting = (db: Session, setting: object): Promise<void> => saveSetting(db, COPIES, setting);
 
 /** What the shop says of instruments: where they may be reached, and how its own speak. */

@@ -15,13 +15,38 @@ import { forgetViews, loadRecord } from './load-job';
  * after it, so that the bytes are gone from it and its log; older copies hold them until they are thinned out.
  */
 export async function eraseOwner(db: Database, number: number, key?: string): Promise<ActionResult> {
-  const done = await once(db, { key, scope: `job ${number}`, request: 'erase' }, async (tx, meta) => {
+  const done = await erase(db, number, "at the owner's request", key);
+  if (done.saved) await rewriteFile(db);
+  return done;
+}
+
+/**
+ * Erases the owners' data of several closed jobs; the file is written anew once.
+ * @param why as the record says it.
+ * @returns the jobs in which it was done.
+ */
+export async function eraseOwners(db: Database, numbers: readonly number[], why: string): Promise<readonly number[]> {
+  const done: number[] = [];
+  for (const number of numbers) if ((await erase(db, number, why)).saved) done.push(number);
+  if (done.length > 0) await rewriteFile(db);
+  return done;
+}
+
+/** What was erased is gone from memory, from the file and from its log. */
+async function rewriteFile(db: Database): Promise<void> {
+  forgetViews();
+  await db.run(sql`VACUUM`);
+  await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
+}
+
+function erase(db: Database, number: number, why: string, key?: string): Promise<ActionResult> {
+  return once(db, { key, scope: `job ${number}`, request: 'erase' }, async (tx, meta) => {
     const job = await loadRecord(tx, number);
     if (!job.ok) return noJob(number);
     const closed = job.value.shown.some(({ body }) => body.kind === 'close');
     if (!closed) return refused(`Expected a closed job; ${number} is open, and its work rests on what was told.`);
     const { entries, images } = await eraseOwnersData(tx, number);
-    const text = `Owner's data erased at the owner's request: ${entries} entries, ${images} pictures and images.`;
+    const text = `Owner's data erased ${why}: ${entries} entries, ${images} pictures and images.`;
     const again = await loadRecord(tx, number);
     if (!again.ok) return noJob(number);
     const kept = await carryOut(tx, again.value, record({ kind: 'note', text }), '', meta);
@@ -29,10 +54,4 @@ export async function eraseOwner(db: Database, number: number, key?: string): Pr
     await keepSummary(tx, number, await jobEventsOf(tx, number));
     return saved(`${text} ${now().slice(0, 10)}. Copies made before hold it until they are thinned out.`);
   });
-  if (done.saved) {
-    forgetViews();
-    await db.run(sql`VACUUM`);
-    await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
-  }
-  return done;
 }

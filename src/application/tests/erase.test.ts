@@ -8,6 +8,7 @@ import { keepImage } from '../../db/images';
 import { checkSeals } from '../../db/seals';
 import { temporaryDatabase } from '../../db/tests/temporary';
 import { eraseOwner } from '../jobs/erase';
+import { countDue, eraseDue, keepRetention } from '../shop/retention';
 import { enter, enterLine } from '../jobs/execute';
 import { loadJob } from '../jobs/load-job';
 import { openJob } from '../jobs/open-job';
@@ -63,4 +64,34 @@ test('of a closed job words and pictures are gone from the file and its log, fro
     text: "Owner's data erased at the owner's request: 3 entries, 1 pictures and images.",
   });
   expect((await checkSeals(db)).jobs.broken).toBeUndefined();
+});
+
+test('by the shop’s own time what is old enough goes by itself, once, and nothing where no time was set', async () => {
+  await close();
+  const later = (months: number): Date => {
+    const at = new Date();
+    at.setUTCMonth(at.getUTCMonth() + months, 28);
+    return at;
+  };
+  expect(await eraseDue(db, later(60))).toEqual([]);
+  for (const months of [0, 1.5, 1000, 'x'])
+    expect(await keepRetention(db, { months })).toMatchObject({ saved: false, code: 'badInput' });
+  expect(await keepRetention(db, { months: 6 })).toMatchObject({ saved: true });
+  expect([await countDue(db, later(5)), await countDue(db, later(8))]).toEqual([0, 1]);
+  expect(await eraseDue(db, later(5))).toEqual([]);
+  expect(onDisk(SECRET)).toBe(true);
+  expect(await eraseDue(db, later(8))).toEqual([job]);
+  expect([onDisk(SECRET), onDisk(PIXELS.subarray(100, 400))]).toEqual([false, false]);
+  expect((await jobEventsOf(db, job)).at(-1)!.body).toMatchObject({
+    text: "Owner's data erased by the shop's own time of 6 months: 3 entries, 1 pictures and images.",
+  });
+  expect(await eraseDue(db, later(60))).toEqual([]);
+  expect((await checkSeals(db)).jobs.broken).toBeUndefined();
+  expect(await keepRetention(db, { months: null })).toMatchObject({ saved: true });
+});
+
+test('an open job keeps its owner’s words, however old it is', async () => {
+  await keepRetention(db, { months: 1 });
+  expect(await eraseDue(db, new Date('2040-01-01T00:00:00Z'))).toEqual([]);
+  expect(onDisk(SECRET)).toBe(true);
 });

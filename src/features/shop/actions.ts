@@ -11,6 +11,7 @@ import * as signing from '@/application/access/sign-in';
 import * as erase from '@/application/jobs/erase';
 import * as instruments from '@/application/instruments/setting';
 import * as copies from '@/application/shop/copies';
+import * as retention from '@/application/shop/retention';
 import { database } from '@/db/client';
 
 const SAME_SITE = { strict: 'strict', lax: 'lax', none: 'none' } as const;
@@ -70,6 +71,10 @@ export const copyNow = async (): Promise<ActionResult> => asLead(async () => cop
 /** Erases an owner's words and pictures from a closed job. */
 export const eraseOwner = async (job: number, key: string): Promise<ActionResult> =>
   asLead(async () => erase.eraseOwner(await database(), job, key));
+
+/** How many months an owner's data stay; null for as long as the file. */
+export const keepRetention = async (months: number | null): Promise<ActionResult> =>
+  asLead(async () => retention.keepRetention(await database(), { months }));
 
 export const restoreCopy = async (name: string): Promise<ActionResult> =>
   asLead(async () => copies.restoreCopy(await database(), name, new Date()));

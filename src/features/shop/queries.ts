@@ -4,6 +4,7 @@ import { listPeople, type PersonOfShop } from '@/application/access/people';
 import { currentPerson, type Person } from '@/application/access/person';
 import { loadInstruments, type InstrumentSetting } from '@/application/instruments/setting';
 import { databaseBytes, loadCopyState, type CopyState } from '@/application/shop/copies';
+import { countDue, loadRetention } from '@/application/shop/retention';
 import type { ChainFound } from '@/core/stored';
 import { database } from '@/db/client';
 import { writeArchive } from '@/db/archive';
@@ -18,6 +19,7 @@ export interface ShopState {
   readonly people: readonly PersonOfShop[];
   readonly copies: CopyState;
   readonly instruments: InstrumentSetting;
+  readonly retention: { readonly months: number | null; readonly due: number };
   readonly seals: { readonly jobs: ChainFound; readonly stock: ChainFound };
   readonly fileBytes?: number;
   readonly memoryBytes: number;
@@ -26,14 +28,16 @@ export interface ShopState {
 
 export async function loadShop(): Promise<ShopState> {
   const db = await database();
-  const [people, copies, instruments, seals] = await Promise.all([
+  const [people, copies, instruments, { months }, due, seals] = await Promise.all([
     listPeople(),
     loadCopyState(db, new Date()),
     loadInstruments(db),
+    loadRetention(db),
+    countDue(db, new Date()),
     checkSeals(db),
   ]);
   return {
-    ...{ people, copies, instruments, seals, fileBytes: databaseBytes() },
+    ...{ people, copies, instruments, retention: { months, due }, seals, fileBytes: databaseBytes() },
     memoryBytes: process.memoryUsage().rss,
     upS: process.uptime(),
   };

@@ -14,7 +14,16 @@ import {
   SelectBox,
   TextInput,
 } from '@/ui';
-import { copyNow, eraseOwner, keepCopySetting, keepInstruments, letIn, restoreCopy, sendOff } from './actions';
+import {
+  copyNow,
+  eraseOwner,
+  keepCopySetting,
+  keepInstruments,
+  keepRetention,
+  letIn,
+  restoreCopy,
+  sendOff,
+} from './actions';
 import type { ShopState } from './queries';
 
 type Answer = { readonly saved: boolean; readonly message: string };
@@ -42,7 +51,7 @@ export function ShopSheet({ shop, signedIn }: { shop: ShopState; signedIn: boole
       <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="10">
         <Box>
           <CopiesPart shop={shop} />
-          <OutPart />
+          <OutPart shop={shop} />
           <InstrumentsPart shop={shop} />
           <HealthPart shop={shop} />
         </Box>
@@ -112,9 +121,10 @@ function CopiesPart({ shop: { copies } }: { shop: ShopState }) {
 }
 
 /** Everything out in open forms, and an owner's data gone on request. */
-function OutPart() {
+function OutPart({ shop: { retention } }: { shop: ShopState }) {
   const [answer, setAnswer] = useState<Answer>();
   const [job, setJob] = useState('');
+  const [months, setMonths] = useState(String(retention.months ?? ''));
   return (
     <Part title="Out of the shop">
       <Text fontSize="14px" mb="2">
@@ -145,6 +155,29 @@ function OutPart() {
           Erase them for good
         </PlainButton>
       </Flex>
+      <Flex
+        as="form"
+        gap="3"
+        mt="4"
+        align="flex-end"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void keepRetention(months.trim() === '' ? null : Number(months)).then(setAnswer);
+        }}
+      >
+        <Named name="Erase them by itself, months after closing; empty: never">
+          <TextInput value={months} onChange={(e) => setMonths(e.target.value)} w="6em" inputMode="numeric" />
+        </Named>
+        <PlainButton type="submit" disabled={!/^\d*$/.test(months.trim())}>
+          Keep the time
+        </PlainButton>
+      </Flex>
+      {retention.due > 0 && (
+        <Text fontSize="14px" color="quiet" mt="1">
+          {retention.due === 1 ? 'One job is' : `${retention.due} jobs are`} due: erased at the next look, at the latest
+          in a day.
+        </Text>
+      )}
       <AnswerNote answer={answer} />
     </Part>
   );
