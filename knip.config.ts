@@ -5,6 +5,7 @@ const config: KnipConfig = {
   entry: [
     'src/app/**/*.{ts,tsx}',
     'src/workers/**/*.worker.ts',
+    'src/server-work/worker.ts',
     'bench/**/*.ts',
     'demo/build-*.ts',
     'e2e/*.{spec,shots}.ts',

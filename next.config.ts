@@ -4,6 +4,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   devIndicators: false,
+  // Starts threads from files of its own.
+  serverExternalPackages: ['piscina'],
   experimental: {
     optimizePackageImports: ['@chakra-ui/react'],
     // A microscope's picture comes whole.

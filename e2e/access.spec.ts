@@ -77,7 +77,16 @@ const ACTIONS = {
     ),
   /** An apprentice needs a lead's word for what they may bring about. */
   withWord: ['closeJob', 'enterEvent', 'enterStockLine', 'markWritten'],
-  leads: ['copyNow', 'eraseOwner', 'keepCopySetting', 'keepInstruments', 'letIn', 'restoreCopy', 'sendOff'],
+  leads: [
+    'copyNow',
+    'eraseOwner',
+    'keepCopySetting',
+    'keepInstruments',
+    'keepRetention',
+    'letIn',
+    'restoreCopy',
+    'sendOff',
+  ],
 };
 
 const filesUnder = (folder: string): string[] =>

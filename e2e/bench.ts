@@ -1,11 +1,21 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** What the entry line says: it stands last on every page, whatever else reports something above it. */
 const status = (page: Page) => page.getByRole('status').last();
 
+/** The entry line once keys act on it: the page is there, and typed into, a moment before its script is. */
+export async function readyLine(page: Page): Promise<Locator> {
+  const line = page.getByLabel('Entry line');
+  await line.waitFor();
+  await expect
+    .poll(() => line.evaluate((input) => Object.keys(input).some((key) => key.startsWith('__reactProps'))))
+    .toBe(true);
+  return line;
+}
+
 /** Types a line into the entry line with the keyboard alone and waits until it is kept on disk. */
 export async function enterLine(page: Page, text: string): Promise<void> {
-  await page.getByLabel('Entry line').focus();
+  await (await readyLine(page)).focus();
   await page.keyboard.press('Escape');
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
@@ -14,7 +24,7 @@ export async function enterLine(page: Page, text: string): Promise<void> {
 
 /** Types a line that must be refused, and returns the sentence. */
 export async function refusedLine(page: Page, text: string): Promise<string> {
-  await page.getByLabel('Entry line').focus();
+  await (await readyLine(page)).focus();
   await page.keyboard.press('Escape');
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
@@ -24,7 +34,7 @@ export async function refusedLine(page: Page, text: string): Promise<string> {
 
 /** Goes to a stage: the key that asks for one, then its number. */
 export async function stageKey(page: Page, digit: number, name: string): Promise<void> {
-  await page.getByLabel('Entry line').focus();
+  await (await readyLine(page)).focus();
   await page.keyboard.press('Escape');
   await page.keyboard.press('Shift+G');
   await page.keyboard.press(String(digit));

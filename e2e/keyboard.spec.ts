@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { enterLine, headline, stageKey } from './bench';
+import { enterLine, headline, readyLine, stageKey } from './bench';
 import { BenchServer } from './server';
 
 const server = new BenchServer(3213);
@@ -82,7 +82,7 @@ test('every page is clean for assistive technology, on paper; dimmed its colours
 
 test('completion, recall, correction and undo by keyboard', async ({ page }) => {
   await page.goto(`${server.url}/jobs/31/probe`);
-  const line = page.getByLabel('Entry line');
+  const line = await readyLine(page);
   await page.keyboard.type('vpa');
   await page.keyboard.press('Tab');
   await expect(line).toHaveValue('vpack ');
@@ -143,7 +143,7 @@ test('a digit typed where a value is due is a value, on every walk', async ({ pa
     '31/arrive',
   ]) {
     await page.goto(`${server.url}/jobs/${place}`);
-    const line = page.getByLabel('Entry line');
+    const line = await readyLine(page);
     await expect(line).toBeFocused();
     for (const value of ['0', '1.21', '3.31', '9', '12,5', '99.99']) {
       await page.keyboard.type(value);

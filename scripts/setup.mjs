@@ -2,5 +2,5 @@
 import { NEXT, installPackages, node } from './run.mjs';
 
 installPackages();
-node([NEXT, 'build']);
+node(['scripts/build.mjs']);
 node(['node_modules/tsx/dist/cli.mjs', 'demo/load.ts']);

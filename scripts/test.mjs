@@ -1,6 +1,6 @@
 /** Everything that must pass: lint, unit tests, a production build, and the real interface in a browser. */
 import { existsSync } from 'node:fs';
-import { NEXT, installPackages, must, node } from './run.mjs';
+import { installPackages, must, node } from './run.mjs';
 
 /** The interface is driven in Debian's Chromium; it is installed when it is missing. */
 function installBrowser() {
@@ -15,5 +15,5 @@ installPackages();
 must('npm', ['run', '--silent', 'lint']);
 node(['node_modules/jest/bin/jest.js']);
 installBrowser();
-node([NEXT, 'build']);
+node(['scripts/build.mjs']);
 node(['node_modules/@playwright/test/cli.js', 'test']);

@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
-import { warmUp } from '../core/diagnose';
 import { listBoards } from '../db/boards';
 import { keepCopying } from './shop/copies';
+import { keepErasing } from './shop/retention';
 import { database, OpenProblem, type Database } from '../db/client';
 import { refreshSummaries } from '../db/job-summaries';
+import { work } from '../server-work/pool';
 
 /** Requests get through between two boards. */
 const BETWEEN_BOARDS_MS = 200;
@@ -20,6 +21,7 @@ export async function startBench(): Promise<void> {
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void checkpoint(db));
   await refreshSummaries(db);
   keepCopying(db);
+  keepErasing(db);
   void warmBoards(db);
 }
 
@@ -31,6 +33,6 @@ async function checkpoint(db: Database): Promise<void> {
 async function warmBoards(db: Database): Promise<void> {
   for (const board of await listBoards(db)) {
     await new Promise((resolve) => setTimeout(resolve, BETWEEN_BOARDS_MS));
-    warmUp(board);
+    await work('warm', board);
   }
 }

@@ -25,4 +25,4 @@ export type { ReadFile } from './reading/file-reader';
 export { ViewLinks } from './parts/view-links';
 export { PALETTE, type ColourName } from './theme/palette';
 export { FILLING, face, tone } from './theme/tone';
-export { useLater } from './use-later';
+export { inBrowser, useLater } from './use-later';

@@ -6,7 +6,6 @@ import {
   drillStepSchema,
   NEW_LEARNER,
   nextGrade,
-  parOf,
   rated,
   readDrillLine,
   replay,
@@ -25,6 +24,7 @@ import { findBoard, listBoardsInUse } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { addDrill, allDrills, drillsOf, findDrill, saveDrill, type DrillRow } from '../../db/drills';
 import type { Session } from '../../db/session';
+import { work } from '../../server-work/pool';
 import { refused, saved, type ActionResult } from '../action-result';
 import { entrant } from '../entrant';
 import { once } from '../once';
@@ -157,12 +157,11 @@ export async function beginDrill(db: Database, input: unknown, key: string): Pro
   if (!parsed.success) return refused(`Expected a drill; ${parsed.error.issues[0].message}.`, 'badInput');
   const board = await findBoard(db, parsed.data.boardId);
   if (!board) return refused(`Expected a board of the library; got ${parsed.data.boardId}.`, 'notFound');
-  const predictor = Predictor.of(board);
   let drill = parsed.data;
-  let par = parOf(predictor, drill);
+  let par = await work('par', { board, drill });
   for (let k = 1; k < MOST_TRIES && !par.isSolved; k++) {
     drill = { ...drill, seed: drill.seed + 1000 };
-    par = parOf(predictor, drill);
+    par = await work('par', { board, drill });
   }
   if (!par.isSolved) return refused('Expected a drill that can be solved; on this board none of twelve was.');
   const parMinutes = par.minutes;

@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
-import { viewJob, fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
+import { fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
 import { fail, ok, type Result } from '../../core/result';
 import { withGoodBoards } from '../../core/sketch';
 import { readBoard } from '../../db/boards';
 import { findJob, jobEventsOf, type JobRow } from '../../db/jobs';
 import { isDemoWorld, knowledgeOf } from '../../db/knowledge';
 import type { Session } from '../../db/session';
+import { work } from '../../server-work/pool';
 
 /** A job as it lies in the database: its row, the board file it is on, and its record. */
 export interface JobRecord {
@@ -32,12 +33,19 @@ export async function loadRecord(db: Session, number: number): Promise<Result<Jo
 }
 
 /** What the file of its board does not know, good boards of its revision say where they were read. */
-const viewOf = ({ row, board, shown, purpose }: JobRecord, knowledge: BenchKnowledge): JobView =>
-  viewJob(row.number, row.openedAt, withGoodBoards(board, knowledge.references ?? {}), shown, knowledge, purpose);
+async function viewOf({ row, board: file, shown, purpose }: JobRecord, knowledge: BenchKnowledge): Promise<JobView> {
+  const { number, openedAt } = row;
+  const { references = {} } = knowledge;
+  const board = withGoodBoards(file, references);
+  const view = await work('view', { board, number, openedAt, events: shown, knowledge, purpose });
+  return { ...view, board, references };
+}
 
-/** Views that stay in memory: those of the jobs that are worked on. */
+const hashOf = (of: unknown): string => createHash('sha256').update(JSON.stringify(of)).digest('hex');
+
+/** Views that stay in memory: those of the jobs that are worked on. Whoever asks while one is computed waits for the same. */
 const MOST_VIEWS = 60;
-const views = new Map<string, JobView>();
+const views = new Map<string, Promise<JobView>>();
 
 /** Forgets every view that is kept: what was erased is not to stay in memory. */
 export const forgetViews = (): void => views.clear();
@@ -51,12 +59,12 @@ export async function loadJob(db: Session, number: number): Promise<Result<JobVi
   if (!record.ok) return record;
   const { row, board, events, purpose } = record.value;
   const knowledge = await knowledgeOf(db, board.id);
-  const basis = createHash('sha256')
-    .update(JSON.stringify([row, events, purpose, knowledge.basis]))
-    .digest('hex');
+  const basis = hashOf([row, events, purpose, knowledge.basis]);
   const view = views.get(basis) ?? viewOf(record.value, knowledge);
   views.delete(basis);
   views.set(basis, view);
   if (views.size > MOST_VIEWS) views.delete(views.keys().next().value!);
-  return ok(view);
+  // One that failed is computed again when it is asked for again.
+  view.catch(() => views.delete(basis));
+  return ok(await view);
 }

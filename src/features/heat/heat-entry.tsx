@@ -2,7 +2,7 @@
 
 import { applyCompletion } from '@/core/command-line';
 import { problemText } from '@/core/result';
-import { EntryBar, useLater, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
+import { EntryBar, inBrowser, useLater, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
@@ -14,7 +14,7 @@ const KEEP_LINE = /^keep(?:\s+because\s+(\S.*))?$/;
 const aimWords = (overK: number): string => `Sets the dial so that the coldest joint peaks ${overK} °C above liquidus.`;
 
 /** The grammar comes after the page; a line that is entered waits for it. */
-const loadGrammar = () => import('./plan-grammar');
+const loadGrammar = inBrowser(() => import('./plan-grammar'));
 
 export interface HeatEntryProps {
   /** The job's own lines and commands, given by the page. */
@@ -59,7 +59,7 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
       name={`${job.number} heat`}
       placeholder="step 3 380"
       echo={echo}
-      complete={(text) => grammar?.completePlanEntry(job.board, station, plan, text) ?? []}
+      complete={(text) => grammar?.completePlanEntry(job.board, station, plan, text)}
       applyCompletion={applyCompletion}
       submit={submit}
       settle={settle}

@@ -3,7 +3,7 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { applyCompletion } from '@/core/command-line';
 import { isBareValue, type EntryMode, type JobView, type Origin, type StageId } from '@/core/job';
-import { EntryBar, useLater, type EntryCommand } from '@/ui';
+import { EntryBar, inBrowser, useLater, type EntryCommand } from '@/ui';
 import { enterLine, settleEntry } from './actions';
 import { useJobCommands } from './job-commands';
 import { suggestionOf } from './suggestion';
@@ -31,9 +31,10 @@ const VIEW_KEYS: Partial<Record<StageId, readonly (readonly [key: string, view: 
   ],
 };
 
-/** The grammar comes after the page; without it lines go to the server all the same. */
-const loadGrammar = () =>
-  import('./grammar').then(({ FORMS, completionsOf, echoOf }) => ({ FORMS, completionsOf, echoOf }));
+/** The grammar comes beside the page; without it lines go to the server all the same. */
+const loadGrammar = inBrowser(() =>
+  import('./grammar').then(({ FORMS, completionsOf, echoOf }) => ({ FORMS, completionsOf, echoOf })),
+);
 
 export interface JobEntryProps {
   readonly job: JobView;
@@ -69,7 +70,7 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       name={String(job.number)}
       placeholder={bareStem ? '0.262' : (PLACEHOLDER[stage] ?? 'note, or a reading')}
       echo={(text) => grammar?.echoOf(job, whole(text), mode)}
-      complete={(text) => grammar?.completionsOf(job, text) ?? []}
+      complete={(text) => grammar?.completionsOf(job, text)}
       applyCompletion={applyCompletion}
       settle={settleEntry}
       submit={async (text, key, origin) => {

@@ -34,7 +34,8 @@ export interface EntryBarProps extends EntryDelivery {
   readonly name: string;
   readonly placeholder: string;
   readonly echo: (text: string) => Echo | undefined;
-  readonly complete: (text: string) => readonly string[];
+  /** Undefined while it is not known yet. */
+  readonly complete: (text: string) => readonly string[] | undefined;
   readonly applyCompletion: (text: string, completion: string) => string;
   /** Number of the newest entry that the page shows; an entry counts as kept on the screen once it is reached. */
   readonly version: number;
@@ -112,6 +113,12 @@ export function EntryBar(props: EntryBarProps) {
 
   const shown = answer ?? (text.trim() ? echo(text) : undefined);
   const completions = text.trim() ? complete(text) : [];
+  // Asked for before it was known what could follow: taken as soon as it is, unless the line has changed.
+  const [tabAt, setTabAt] = useState<string>();
+  if (tabAt !== undefined && completions) {
+    setTabAt(undefined);
+    if (tabAt === text && completions.length > 0) setText(applyCompletion(text, completions[0]));
+  }
 
   async function keep(line: string): Promise<void> {
     // What was changed after an instrument offered it is typed.
@@ -169,9 +176,10 @@ export function EntryBar(props: EntryBarProps) {
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
       step(event.key === 'ArrowUp' ? 1 : -1);
-    } else if (event.key === 'Tab' && !event.shiftKey && completions.length > 0) {
+    } else if (event.key === 'Tab' && !event.shiftKey && completions?.length !== 0) {
       event.preventDefault();
-      setText(applyCompletion(text, completions[0]));
+      if (completions) setText(applyCompletion(text, completions[0]));
+      else setTabAt(text);
     } else if (event.key === 'Escape') {
       setText('');
       setShowKeys(false);
@@ -243,7 +251,7 @@ export function EntryBar(props: EntryBarProps) {
           lineHeight="1.25"
         >
           {busy ? BUSY[phase] : (shown?.words ?? '')}
-          {completions.length > 0 && !busy && (
+          {completions !== undefined && completions.length > 0 && !busy && (
             <Text as="span" color="quiet" fontFamily="mono" fontSize="13px" ml={shown ? '3' : '0'}>
               <Key>Tab</Key> {completions.slice(0, 4).join('  ')}
             </Text>

@@ -1,0 +1,62 @@
+import { createHash } from 'node:crypto';
+import type { Board } from '../core/board';
+import { Predictor, warmUp } from '../core/diagnose';
+import { parOf, type Drill } from '../core/drill';
+import { viewJob, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../core/job';
+
+/** What takes too long for the thread that answers requests. Everything in and out is plain data. */
+
+export interface ViewRequest {
+  readonly board: Board;
+  readonly number: number;
+  readonly openedAt: string;
+  readonly events: readonly JobEvent[];
+  readonly knowledge: BenchKnowledge;
+  readonly purpose: JobPurpose;
+}
+
+/** A view without what whoever asks has already. */
+export type ComputedView = Omit<JobView, 'board' | 'references'>;
+
+/** What it costs the program itself to solve a drill. */
+interface Par {
+  readonly minutes: number;
+  readonly isSolved: boolean;
+}
+
+export const TASKS = {
+  view({ board, number, openedAt, events, knowledge, purpose }: ViewRequest): ComputedView {
+    const {
+      board: _board,
+      references: _references,
+      ...view
+    } = viewJob(...([number, openedAt, sameBoard(board), events, knowledge, purpose] as const));
+    return view;
+  },
+  par({ board, drill }: { readonly board: Board; readonly drill: Drill }): Par {
+    const { minutes, isSolved } = parOf(Predictor.of(sameBoard(board)), drill);
+    return { minutes, isSolved };
+  },
+  /** Computes a board's tables ahead. */
+  warm(board: Board): void {
+    warmUp(sameBoard(board));
+  },
+};
+
+export type TaskName = keyof typeof TASKS;
+export type RequestOf<T extends TaskName> = Parameters<(typeof TASKS)[T]>[0];
+export type AnswerOf<T extends TaskName> = ReturnType<(typeof TASKS)[T]>;
+
+/** Boards whose tables are kept in each thread. */
+const MOST_BOARDS = 40;
+const boards = new Map<string, Board>();
+
+/** One object for one state of a board, which comes as a copy each time: predictions are kept by object. */
+function sameBoard(board: Board): Board {
+  const name = createHash('sha256').update(JSON.stringify(board)).digest('hex');
+  const kept = boards.get(name) ?? board;
+  boards.delete(name);
+  boards.set(name, kept);
+  if (boards.size > MOST_BOARDS) boards.delete(boards.keys().next().value!);
+  return kept;
+}
