@@ -49,7 +49,19 @@ module.exports = {
       comment: 'Use cases call the core and the database; they know neither React nor Next.',
       severity: 'error',
       from: { path: '^src/application/', pathNot: tests },
-      to: { path: ['^src/(?!core/|db/|devices/|application/)', '^node_modules/(react|react-dom|next|@chakra-ui)/'] },
+      to: {
+        path: [
+          '^src/(?!core/|db/|devices/|application/|server-work/)',
+          '^node_modules/(react|react-dom|next|@chakra-ui)/',
+        ],
+      },
+    },
+    {
+      name: 'server-work-is-the-core-in-threads',
+      comment: 'What a thread does comes and goes as plain data: it knows no database.',
+      severity: 'error',
+      from: { path: '^src/server-work/', pathNot: tests },
+      to: { path: '^src/(?!core/|server-work/)' },
     },
     {
       name: 'screens-reach-the-application-by-queries-and-actions',

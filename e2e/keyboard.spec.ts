@@ -13,6 +13,7 @@ const PAGES = [
   '/jobs/new',
   '/library',
   '/library/heronlog-4-c',
+  '/guide/probe',
   '/jobs/31/arrive',
   '/jobs/31/outside',
   '/jobs/31/probe',
@@ -130,6 +131,11 @@ test('find and the list of keys work on pages without an entry line', async ({ p
     await page.keyboard.press('?');
     await expect(page.getByRole('region', { name: 'Keys' })).toContainText('find a job', { timeout: 500 });
   }).toPass();
+  await page.getByRole('link', { name: 'The guide to this page' }).click();
+  await expect(headline(page)).toHaveText('Library');
+  await expect(page.getByRole('img').first()).toBeVisible();
+  await page.getByRole('navigation', { name: 'Guide' }).getByRole('link', { name: 'Probe' }).click();
+  await expect(headline(page)).toHaveText('Probe');
   await page.keyboard.press('/');
   await expect(page.getByLabel('Find a job')).toBeFocused();
 });

@@ -1,5 +1,5 @@
 /** Fresh machine to ready: packages, production build, database with the demo world. */
-import { NEXT, installPackages, node } from './run.mjs';
+import { installPackages, node } from './run.mjs';
 
 installPackages();
 node(['scripts/build.mjs']);

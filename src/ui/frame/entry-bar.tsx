@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import { Key } from '../parts/key';
 import { useEntryOffer } from './entry-offer';
+import { GuideLink } from './guide-link';
 import { useEntry, type EntryDelivery } from './use-entry';
 
 /** What a typed line would mean, or what is wrong with it. */
@@ -374,6 +375,7 @@ function KeyList({ commands, forms }: { commands: readonly EntryCommand[]; forms
               </Flex>
             ),
           )}
+          <GuideLink />
         </Box>
       </Flex>
     </Box>

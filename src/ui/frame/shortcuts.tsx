@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { Key } from '../parts/key';
 import { nextScale } from './arms-length';
+import { GuideLink } from './guide-link';
 
 const isTypedInto = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null;
@@ -66,6 +67,7 @@ export function Shortcuts() {
           <Text as="span">{label}</Text>
         </Flex>
       ))}
+      <GuideLink />
     </Box>
   );
 }

@@ -1,4 +1,4 @@
-import { hearJob } from '@/features/job/live';
+import { hearJob } from '@/features/job/queries';
 
 export const dynamic = 'force-dynamic';
 
