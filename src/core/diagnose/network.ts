@@ -24,14 +24,16 @@ export interface ConductanceChange {
  */
 export class ResistanceNetwork {
   private readonly nodeOf: ReadonlyMap<string, number>;
-  private readonly inverse: Float64Array;
-  private readonly size: number;
+  /** The island of each node, and the node's place in it: nets that only ground joins share no entry of the inverse. */
+  private readonly islandOf: Int32Array;
+  private readonly placeIn: Int32Array;
+  private readonly islands: readonly Island[];
   private readonly renewed = new Map<string, ResistanceNetwork>();
-  readonly elements: ReadonlyMap<string, Element>;
-  /** Those that are not known. */
-  private readonly doubtful: readonly Element[];
 
-  /** @param base a network with the same nets of which this one differs only by elements at the nodes `touched`. */
+  /**
+   * @param base a network with the same nets of which this one differs only by elements at the nodes `touched`; islands
+   * without those are shared with it.
+   */
   constructor(
     private readonly nets: readonly string[],
     private readonly ground: string,
@@ -40,49 +42,69 @@ export class ResistanceNetwork {
     base?: { readonly network: ResistanceNetwork; readonly touched: readonly number[] },
   ) {
     this.nodeOf = base?.network.nodeOf ?? new Map(nets.filter((net) => net !== ground).map((net, i) => [net, i]));
-    this.size = this.nodeOf.size;
-    this.elements = new Map(list.map((e) => [e.id, e]));
-    this.doubtful = list.filter((e) => e.within !== undefined);
-    const laplacian = new Float64Array(this.size * this.size);
-    for (let i = 0; i < this.size; i++) laplacian[i * this.size + i] = 1 / leakOhm;
-    for (const e of list) this.stamp(laplacian, e);
-    this.inverse = base?.network.inverse.slice() ?? new Float64Array(this.size * this.size);
-    this.invert(laplacian, islands(laplacian, this.size, base?.touched ?? [...this.nodeOf.values()]));
+    const size = this.nodeOf.size;
+    this.islandOf = base?.network.islandOf.slice() ?? new Int32Array(size);
+    this.placeIn = base?.network.placeIn.slice() ?? new Int32Array(size);
+    const renewed = base ? base.network.sharingIslands(base.touched) : [...this.nodeOf.values()];
+    this.islands = [...(base?.network.islands ?? []), ...this.inverted(renewed, base?.network.islands.length ?? 0)];
+  }
+
+  /** Nodes of all islands that hold one of these. */
+  private sharingIslands(nodes: readonly number[]): number[] {
+    return [...new Set(nodes.map((node) => this.islandOf[node]))].flatMap((island) => this.islands[island].nodes);
   }
 
   /**
-   * The inverse of the grounded Laplacian, island by island: nets that only ground joins share no entry. A board falls
-   * into many small islands, so that this is some twenty times quicker than one inverse of the whole (measured).
+   * The inverse of the grounded Laplacian over some nodes, island by island. A board falls into many small ones, so that this
+   * is some twenty times quicker than one inverse of the whole (measured).
+   * @param from number of the first of these islands.
    */
-  private invert(laplacian: Float64Array, found: readonly (readonly number[])[]): void {
-    const { size, inverse } = this;
-    // What was one island may be two now: the entries between them go first.
-    const all = found.flat();
-    for (const i of all) for (const j of all) inverse[i * size + j] = 0;
-    for (const nodes of found) {
-      const n = nodes.length;
-      const block = new Float64Array(n * n);
-      for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) block[r * n + c] = laplacian[nodes[r] * size + nodes[c]];
-      const solved = invertSpd(block, n);
-      for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) inverse[nodes[r] * size + nodes[c]] = solved[r * n + c];
+  private inverted(nodes: readonly number[], from: number): Island[] {
+    const isHere = new Uint8Array(this.nodeOf.size);
+    for (const node of nodes) isHere[node] = 1;
+    const here = this.list
+      .map(({ a, b, ohm }) => ({ i: this.nodeAt(a), j: this.nodeAt(b), siemens: 1 / ohm }))
+      .filter(({ i, j }) => (i !== GROUND && isHere[i] === 1) || (j !== GROUND && isHere[j] === 1));
+    const found = joined(nodes, here);
+    found.forEach((island, k) =>
+      island.forEach((node, place) => {
+        this.islandOf[node] = from + k;
+        this.placeIn[node] = place;
+      }),
+    );
+    const laplacians = found.map(({ length: n }) => {
+      const laplacian = new Float64Array(n * n);
+      for (let i = 0; i < n; i++) laplacian[i * n + i] = 1 / this.leakOhm;
+      return laplacian;
+    });
+    for (const { i, j, siemens } of here) {
+      const island = this.islandOf[i === GROUND ? j : i] - from;
+      const n = found[island].length;
+      const [r, c] = [i === GROUND ? GROUND : this.placeIn[i], j === GROUND ? GROUND : this.placeIn[j]];
+      if (r !== GROUND) laplacians[island][r * n + r] += siemens;
+      if (c !== GROUND) laplacians[island][c * n + c] += siemens;
+      if (r === GROUND || c === GROUND) continue;
+      laplacians[island][r * n + c] -= siemens;
+      laplacians[island][c * n + r] -= siemens;
     }
+    return found.map((island, k) => ({ nodes: island, inverse: invertSpd(laplacians[k], island.length) }));
   }
+
+  /** The elements by their names. */
+  get elements(): ReadonlyMap<string, Element> {
+    return (this.byId ??= new Map(this.list.map((e) => [e.id, e])));
+  }
+  private byId?: ReadonlyMap<string, Element>;
+
+  /** Those that are not known. */
+  private get doubtful(): readonly Element[] {
+    return (this.unknown ??= this.list.filter((e) => e.within !== undefined));
+  }
+  private unknown?: readonly Element[];
 
   /** The board's network without the parts in `absent`. */
   static ofBoard(board: Board, absent: ReadonlySet<string>): ResistanceNetwork {
     return new ResistanceNetwork(Object.keys(board.nets), groundNet(board), boardElements(board, absent));
-  }
-
-  private stamp(laplacian: Float64Array, e: Element): void {
-    const i = this.nodeOf.get(e.a);
-    const j = this.nodeOf.get(e.b);
-    const g = 1 / e.ohm;
-    if (i !== undefined) laplacian[i * this.size + i] += g;
-    if (j !== undefined) laplacian[j * this.size + j] += g;
-    if (i !== undefined && j !== undefined) {
-      laplacian[i * this.size + j] -= g;
-      laplacian[j * this.size + i] -= g;
-    }
   }
 
   /** Number of a net for {@link transferAt}; ground is −1. Networks made from one another share the numbers. */
@@ -92,17 +114,24 @@ export class ResistanceNetwork {
 
   /** (e_p − e_q)ᵀ G⁻¹ (e_a − e_b): the potential difference p–q for one ampere driven through a–b, nets by number. */
   transferAt(p: number, q: number, a: number, b: number): number {
-    const { inverse, size } = this;
     let sum = 0;
     if (p !== GROUND) {
-      if (a !== GROUND) sum += inverse[p * size + a];
-      if (b !== GROUND) sum -= inverse[p * size + b];
+      if (a !== GROUND) sum += this.entry(p, a);
+      if (b !== GROUND) sum -= this.entry(p, b);
     }
     if (q !== GROUND) {
-      if (a !== GROUND) sum -= inverse[q * size + a];
-      if (b !== GROUND) sum += inverse[q * size + b];
+      if (a !== GROUND) sum -= this.entry(q, a);
+      if (b !== GROUND) sum += this.entry(q, b);
     }
     return sum;
+  }
+
+  /** An entry of the inverse; none between islands. */
+  private entry(i: number, j: number): number {
+    const island = this.islandOf[i];
+    if (island !== this.islandOf[j]) return 0;
+    const { nodes, inverse } = this.islands[island];
+    return inverse[this.placeIn[i] * nodes.length + this.placeIn[j]];
   }
 
   transfer(p: string, q: string, a: string, b: string): number {
@@ -181,22 +210,33 @@ export class ResistanceNetwork {
   }
 }
 
-/** The sets of nodes that a symmetric matrix joins with the nodes of `starts`, each in ascending order. */
-function islands(matrix: Float64Array, size: number, starts: readonly number[]): number[][] {
-  const seen = new Uint8Array(size);
+/** Nodes that are joined otherwise than over ground, in ascending order, with their part of the inverse. */
+interface Island {
+  readonly nodes: readonly number[];
+  readonly inverse: Float64Array;
+}
+
+/** The islands of some nodes under the conductances between them. */
+function joined(nodes: readonly number[], paths: readonly { readonly i: number; readonly j: number }[]): number[][] {
+  const beside = new Map<number, number[]>(nodes.map((node) => [node, []]));
+  for (const { i, j } of paths) {
+    if (i === GROUND || j === GROUND) continue;
+    beside.get(i)!.push(j);
+    beside.get(j)!.push(i);
+  }
+  const seen = new Set<number>();
   const found: number[][] = [];
-  for (const start of starts) {
-    if (seen[start]) continue;
-    seen[start] = 1;
-    const nodes = [start];
-    for (let k = 0; k < nodes.length; k++) {
-      for (let j = 0; j < size; j++) {
-        if (seen[j] || matrix[nodes[k] * size + j] === 0) continue;
-        seen[j] = 1;
-        nodes.push(j);
-      }
-    }
-    found.push(nodes.sort((a, b) => a - b));
+  for (const start of nodes) {
+    if (seen.has(start)) continue;
+    seen.add(start);
+    const island = [start];
+    for (let k = 0; k < island.length; k++)
+      for (const next of beside.get(island[k])!)
+        if (!seen.has(next)) {
+          seen.add(next);
+          island.push(next);
+        }
+    found.push(island.sort((a, b) => a - b));
   }
   return found;
 }
