@@ -31,13 +31,14 @@ export class ResistanceNetwork {
   private readonly renewed = new Map<string, ResistanceNetwork>();
 
   /**
+   * @param list all elements; over a base those of the islands of `touched` alone, as they are now.
    * @param base a network with the same nets of which this one differs only by elements at the nodes `touched`; islands
    * without those are shared with it.
    */
   constructor(
     private readonly nets: readonly string[],
     private readonly ground: string,
-    private readonly list: readonly Element[],
+    list: readonly Element[],
     private readonly leakOhm = LEAK_OHM,
     base?: { readonly network: ResistanceNetwork; readonly touched: readonly number[] },
   ) {
@@ -46,7 +47,10 @@ export class ResistanceNetwork {
     this.islandOf = base?.network.islandOf.slice() ?? new Int32Array(size);
     this.placeIn = base?.network.placeIn.slice() ?? new Int32Array(size);
     const renewed = base ? base.network.sharingIslands(base.touched) : [...this.nodeOf.values()];
-    this.islands = [...(base?.network.islands ?? []), ...this.inverted(renewed, base?.network.islands.length ?? 0)];
+    this.islands = [
+      ...(base?.network.islands ?? []),
+      ...this.inverted(list, renewed, base?.network.islands.length ?? 0),
+    ];
   }
 
   /** Nodes of all islands that hold one of these. */
@@ -57,15 +61,14 @@ export class ResistanceNetwork {
   /**
    * The inverse of the grounded Laplacian over some nodes, island by island. A board falls into many small ones, so that this
    * is some twenty times quicker than one inverse of the whole (measured).
-   * @param from number of the first of these islands.
+   * @param list the elements at those nodes. @param from number of the first of these islands.
    */
-  private inverted(nodes: readonly number[], from: number): Island[] {
-    const isHere = new Uint8Array(this.nodeOf.size);
-    for (const node of nodes) isHere[node] = 1;
-    const here = this.list
-      .map(({ a, b, ohm }) => ({ i: this.nodeAt(a), j: this.nodeAt(b), siemens: 1 / ohm }))
-      .filter(({ i, j }) => (i !== GROUND && isHere[i] === 1) || (j !== GROUND && isHere[j] === 1));
+  private inverted(list: readonly Element[], nodes: readonly number[], from: number): Island[] {
+    const here = list
+      .map((element) => ({ element, i: this.nodeAt(element.a), j: this.nodeAt(element.b) }))
+      .filter(({ i, j }) => i !== GROUND || j !== GROUND);
     const found = joined(nodes, here);
+    const elements: Element[][] = found.map(() => []);
     found.forEach((island, k) =>
       island.forEach((node, place) => {
         this.islandOf[node] = from + k;
@@ -77,8 +80,10 @@ export class ResistanceNetwork {
       for (let i = 0; i < n; i++) laplacian[i * n + i] = 1 / this.leakOhm;
       return laplacian;
     });
-    for (const { i, j, siemens } of here) {
+    for (const { element, i, j } of here) {
       const island = this.islandOf[i === GROUND ? j : i] - from;
+      const siemens = 1 / element.ohm;
+      elements[island].push(element);
       const n = found[island].length;
       const [r, c] = [i === GROUND ? GROUND : this.placeIn[i], j === GROUND ? GROUND : this.placeIn[j]];
       if (r !== GROUND) laplacians[island][r * n + r] += siemens;
@@ -87,20 +92,29 @@ export class ResistanceNetwork {
       laplacians[island][r * n + c] -= siemens;
       laplacians[island][c * n + r] -= siemens;
     }
-    return found.map((island, k) => ({ nodes: island, inverse: invertSpd(laplacians[k], island.length) }));
+    return found.map((island, k) => ({
+      nodes: island,
+      elements: elements[k],
+      inverse: invertSpd(laplacians[k], island.length),
+    }));
   }
 
   /** The elements by their names. */
   get elements(): ReadonlyMap<string, Element> {
-    return (this.byId ??= new Map(this.list.map((e) => [e.id, e])));
+    return (this.byId ??= new Map(this.list().map((e) => [e.id, e])));
   }
   private byId?: ReadonlyMap<string, Element>;
 
   /** Those that are not known. */
   private get doubtful(): readonly Element[] {
-    return (this.unknown ??= this.list.filter((e) => e.within !== undefined));
+    return (this.unknown ??= this.list().filter((e) => e.within !== undefined));
   }
   private unknown?: readonly Element[];
+
+  /** All elements: those of the islands that are in use. */
+  private list(): Element[] {
+    return [...new Set(this.islandOf)].flatMap((island) => this.islands[island].elements);
+  }
 
   /** The board's network without the parts in `absent`. */
   static ofBoard(board: Board, absent: ReadonlySet<string>): ResistanceNetwork {
@@ -197,7 +211,8 @@ export class ResistanceNetwork {
     if (!network) {
       const touched = changes.flatMap((c) => [this.nodeAt(c.a), this.nodeAt(c.b)]).filter((node) => node !== GROUND);
       const base = { network: this, touched };
-      network = new ResistanceNetwork(this.nets, this.ground, changed(this.list, changes), this.leakOhm, base);
+      const around = [...new Set(touched.map((node) => this.islandOf[node]))].flatMap((k) => this.islands[k].elements);
+      network = new ResistanceNetwork(this.nets, this.ground, changed(around, changes), this.leakOhm, base);
       this.renewed.set(key, network);
     }
     return network;
@@ -213,6 +228,7 @@ export class ResistanceNetwork {
 /** Nodes that are joined otherwise than over ground, in ascending order, with their part of the inverse. */
 interface Island {
   readonly nodes: readonly number[];
+  readonly elements: readonly Element[];
   readonly inverse: Float64Array;
 }
 
