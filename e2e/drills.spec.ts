@@ -79,3 +79,11 @@ test('giving up shows what it was', async ({ page }) => {
   await expect(headline(page)).toContainText('Given up');
   await expect(page.locator('main')).toContainText('It was U13 port 3 controller');
 });
+
+test('a job that was repaired becomes a drill, without a word of its owner', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/26/close`, { waitUntil: 'networkidle' });
+  await page.getByRole('button', { name: 'Make a drill of it' }).click();
+  await expect(page).toHaveURL(/\/drills\/\d+$/, { timeout: 60_000 });
+  await expect(page.getByText('From the bench, job 26').first()).toBeVisible();
+  await expect(page.getByText(/petrol|generator/)).toHaveCount(0);
+});

@@ -6,7 +6,7 @@ import { servedOverTcp } from '../src/devices/instruments/tests/tcp-speaker';
 import { headline } from './bench';
 import { BenchServer } from './server';
 
-const server = new BenchServer(3244);
+const server = new BenchServer(3248);
 test.beforeAll(() => server.start());
 test.afterAll(() => server.stop());
 test.describe.configure({ mode: 'serial' });

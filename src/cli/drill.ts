@@ -1,7 +1,17 @@
 import { z } from 'zod';
 import type { Command } from 'commander';
 import { Predictor } from '../core/diagnose';
-import { drillSchema, drillStepSchema, DrillPlay, parOf, readDrillLine, replay, scoreOf } from '../core/drill';
+import {
+  drillSchema,
+  drillStepSchema,
+  DrillPlay,
+  parOf,
+  readDrillLine,
+  replay,
+  scoreOf,
+  unknownFaults,
+  type Drill,
+} from '../core/drill';
 import { problemText } from '../core/result';
 import { InputProblem, print, readBoard, readJson } from './input';
 
@@ -56,9 +66,18 @@ function make(file: string, { seed, faults, misleading = false, grade, name }: M
   throw new InputProblem(`Expected a drill that can be solved; none of ${MOST_TRIES} seeds from ${seed} was.`);
 }
 
+/** A drill's file, its faults those of this board. */
+function readDrill(file: string, predictor: Predictor): Drill {
+  const drill = readJson(file, drillSchema);
+  const [unknown] = unknownFaults(predictor, drill);
+  if (unknown) throw new InputProblem(`Expected faults of ${predictor.board.id} in ${file}; got "${unknown}".`);
+  return drill;
+}
+
 function play(file: string, drillFile: string, lines: readonly string[]): void {
   const board = readBoard(file);
-  const played = new DrillPlay(Predictor.of(board), readJson(drillFile, drillSchema));
+  const predictor = Predictor.of(board);
+  const played = new DrillPlay(predictor, readDrill(drillFile, predictor));
   const steps = lines.map((line) => {
     const proposal = played.proposal();
     const also = proposal.kind === 'test' || proposal.kind === 'again' ? [proposal.measurement] : [];
@@ -74,7 +93,7 @@ function play(file: string, drillFile: string, lines: readonly string[]): void {
 
 function score(file: string, drillFile: string, stepsFile: string): void {
   const predictor = Predictor.of(readBoard(file));
-  const drill = readJson(drillFile, drillSchema);
+  const drill = readDrill(drillFile, predictor);
   const steps = readJson(stepsFile, z.array(drillStepSchema));
   const played = replay(predictor, drill, steps);
   if (played.reviews.length < steps.length)

@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { placeOf, Predictor } from '../../core/diagnose';
+import { DEFAULT_PRACTICE, placeOf, Predictor } from '../../core/diagnose';
 import {
   courseOn,
+  drillOfWork,
   drillSchema,
   drillStepSchema,
   NEW_LEARNER,
@@ -11,6 +12,7 @@ import {
   replay,
   scoreOf,
   stemOf,
+  unknownFaults,
   type Drill,
   type DrillPlay,
   type DrillScore,
@@ -18,15 +20,18 @@ import {
   type Rating,
   type StepReview,
 } from '../../core/drill';
+import { foldJob } from '../../core/job';
 import { problemText } from '../../core/result';
 import type { Board, ProbePlace } from '../../core/board';
 import { findBoard, listBoardsInUse } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { addDrill, allDrills, drillsOf, findDrill, saveDrill, type DrillRow } from '../../db/drills';
+import { knowledgeOf } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { work } from '../../server-work/pool';
-import { refused, saved, type ActionResult } from '../action-result';
+import { noJob, refused, saved, type ActionResult } from '../action-result';
 import { entrant } from '../entrant';
+import { loadRecord } from '../jobs/load-job';
 import { once } from '../once';
 
 /** Drills whose play is held ready, so that a step does not play all before it again. */
@@ -157,6 +162,8 @@ export async function beginDrill(db: Database, input: unknown, key: string): Pro
   if (!parsed.success) return refused(`Expected a drill; ${parsed.error.issues[0].message}.`, 'badInput');
   const board = await findBoard(db, parsed.data.boardId);
   if (!board) return refused(`Expected a board of the library; got ${parsed.data.boardId}.`, 'notFound');
+  const [unknown] = unknownFaults(Predictor.of(board), parsed.data);
+  if (unknown) return refused(`Expected faults of ${board.id}; got "${unknown}".`, 'badInput');
   let drill = parsed.data;
   let par = await work('par', { board, drill });
   for (let k = 1; k < MOST_TRIES && !par.isSolved; k++) {
@@ -169,6 +176,24 @@ export async function beginDrill(db: Database, input: unknown, key: string): Pro
     const row = { at, person: actor, spec: JSON.stringify(drill), parMinutes, steps: '[]' };
     return saved(`Begun: ${drill.name}.`, { seq: await addDrill(tx, row) });
   });
+}
+
+/** Begins a drill with the faults of a job that was closed as repaired; nothing of its owner goes along. */
+export async function beginDrillOfJob(db: Database, number: number, key: string): Promise<ActionResult> {
+  const record = await loadRecord(db, number);
+  if (!record.ok) return noJob(number);
+  const state = foldJob(record.value.shown);
+  if (state.closed?.outcome !== 'repaired')
+    return refused(
+      `Expected a job that was closed as repaired; ${number} was not: what was wrong with it nobody knows.`,
+    );
+  const { practice = DEFAULT_PRACTICE } = await knowledgeOf(db, record.value.board.id);
+  const { readings, replaced, story } = state;
+  const done = { number, readings, replaced, history: story?.history ?? [], practice };
+  const drill = drillOfWork(Predictor.of(record.value.board), done);
+  if (!drill)
+    return refused(`Expected readings that show what was mended; those of job ${number} do not say what was wrong.`);
+  return beginDrill(db, drill, key);
 }
 
 /** Takes a typed line of a drill: the reading comes back, or the proof after a work. */

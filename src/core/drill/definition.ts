@@ -17,6 +17,12 @@ export const drillSchema = z.strictObject({
   faults: z
     .union([z.literal(1), z.literal(2), z.literal(3), z.literal('unlisted')])
     .describe('how many listed faults at once, or one that no list holds'),
+  hidden: z
+    .array(z.string().min(1).max(80))
+    .min(1)
+    .max(3)
+    .optional()
+    .describe('the faults by their names, of a drill that was made of a job; drawn where it is left out'),
   misleading: z.boolean().default(false).describe('the owner tells something that has nothing to do with it'),
   grade: z.number().int().min(1).max(10).describe('how hard, from 1'),
 });
@@ -33,16 +39,23 @@ export interface DrawnDrill {
 }
 
 /** Draws what is hidden. The same drill on the same board is always the same. */
-export function drawDrill(predictor: Predictor, { seed, faults: count, misleading }: Drill): DrawnDrill {
+export function drawDrill(predictor: Predictor, { seed, faults: count, hidden, misleading }: Drill): DrawnDrill {
   const random = seededRandom(seed);
   const draws = faultDraws(predictor);
-  const faults = count === 'unlisted' ? [draws.unlisted(random)] : draws.listed(count, random);
+  const drawn = count === 'unlisted' ? [draws.unlisted(random)] : draws.listed(count, random);
+  const faults = hidden ? predictor.faults.filter((f) => hidden.includes(f.id)) : drawn;
   const remark = misleading ? pick(REMARKS, random) : undefined;
   return {
-    ...{ faults, isUnlisted: count === 'unlisted' },
+    ...{ faults, isUnlisted: !hidden && count === 'unlisted' },
     story: [symptomOf(predictor, faults), remark?.words].filter(Boolean).join(' '),
     history: remark ? [remark.flag] : [],
   };
+}
+
+/** Names of hidden faults that the board does not know, as of a drill that was made for another revision. */
+export function unknownFaults(predictor: Predictor, { hidden = [] }: Drill): readonly string[] {
+  const known = new Set(predictor.faults.map((f) => f.id));
+  return hidden.filter((id) => !known.has(id));
 }
 
 /** What owners say that leads astray. Made up. */

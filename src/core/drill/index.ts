@@ -12,5 +12,6 @@ export {
 } from './play';
 export { expectedScore, NEW_LEARNER, nextGrade, rated, type Rating } from './rating';
 export { MISTAKE_WORDS, scoreOf, type DrillScore } from './score';
-export { courseOn, drawDrill, drillSchema, type Drill } from './definition';
+export { courseOn, drawDrill, drillSchema, unknownFaults, type Drill } from './definition';
+export { drillOfWork, type WorkDone } from './of-work';
 export { completeDrillLine, DRILL_FORMS, readDrillLine, stemOf } from './line';

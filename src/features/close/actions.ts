@@ -2,6 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import { refused, type ActionResult } from '@/application/action-result';
+import { beginDrillOfJob } from '@/application/drills/drills';
 import * as closeout from '@/application/jobs/closeout';
 import * as jobs from '@/application/jobs/open-job';
 import { keepPicture as keepReportPicture } from '@/application/jobs/pictures';
@@ -27,6 +28,10 @@ export const closeJob = async (number: number, closing: closeout.Closing, key: s
 /** A closed job came back: it begins anew and knows its past. */
 export const reopenJob = async (number: number, symptom: string, key: string): Promise<ActionResult> =>
   shown(await jobs.reopenJob(await database(), number, symptom, key));
+
+/** A drill with the faults that a repaired job had. */
+export const makeDrill = async (number: number, key: string): Promise<ActionResult> =>
+  shown(await beginDrillOfJob(await database(), number, key));
 
 /** Keeps a picture for the report: a JPEG that was masked in the browser and carries nothing but its picture. */
 export async function keepPicture(number: number, form: FormData, key: string): Promise<ActionResult> {

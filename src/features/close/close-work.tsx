@@ -1,6 +1,7 @@
 'use client';
 
 import { useState, useTransition } from 'react';
+import { useRouter } from 'next/navigation';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
 import {
   benchMinutes,
@@ -14,7 +15,7 @@ import {
 import { parseFigure } from '@/core/units';
 import { Headline, MainButton, Named, PlainButton, ProblemNote, TextInput, usePlace } from '@/ui';
 import { PicturePart } from './picture-part';
-import { closeJob, dropLesson, keepLesson, reopenJob } from './actions';
+import { closeJob, dropLesson, keepLesson, makeDrill, reopenJob } from './actions';
 
 const OUTCOME_WORDS: Record<Outcome, string> = {
   repaired: 'Repaired',
@@ -35,6 +36,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
         </Headline>
         <ReportLinks number={job.number} />
         <LessonPart job={job} isKept={isLessonKept} />
+        {closed.outcome === 'repaired' && <DrillPart number={job.number} />}
         <ReopenPart job={job} />
       </>
     );
@@ -63,6 +65,27 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
 }
 
 /** What the job taught, written back with one press, and taken back with another. */
+/** What was hard here once can be learned on: the same faults, without a word of the owner. */
+function DrillPart({ number }: { number: number }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string>();
+  const [busy, start] = useTransition();
+  const make = (): void =>
+    start(async () => {
+      const { saved, seq, message } = await makeDrill(number, crypto.randomUUID());
+      if (saved) router.push(`/drills/${seq}`);
+      else setProblem(message);
+    });
+  return (
+    <Box mt="6">
+      <PlainButton type="button" disabled={busy} onClick={make}>
+        {busy ? 'Making it: the program plays it first' : 'Make a drill of it'}
+      </PlainButton>
+      {problem && <ProblemNote text={problem} />}
+    </Box>
+  );
+}
+
 function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
   const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
   const [busy, start] = useTransition();

@@ -165,7 +165,7 @@ function OutPart({ shop: { retention } }: { shop: ShopState }) {
           void keepRetention(months.trim() === '' ? null : Number(months)).then(setAnswer);
         }}
       >
-        <Named name="Erase them by itself, months after closing; empty: never">
+        <Named name="Erase every owner’s, months after closing; empty: never">
           <TextInput value={months} onChange={(e) => setMonths(e.target.value)} w="6em" inputMode="numeric" />
         </Named>
         <PlainButton type="submit" disabled={!/^\d*$/.test(months.trim())}>
