@@ -26,9 +26,10 @@ const VIEWS = [
   { name: 'image', path: '/jobs/29/image', donor: 'Marshdesk known-good, unit 3' },
   { name: 'prove', path: '/jobs/27/prove', typed: 'chg5 5.02' },
   { name: 'close', path: '/jobs/26/close' },
+  // Before a third board is there: the course goes over the boards in turn.
+  { name: 'drill', path: '/drills', drilled: true },
   { name: 'sketch', path: '/library/sketch', sketched: true },
   { name: 'practice', path: '/library/practice?view=story' },
-  { name: 'drill', path: '/drills', drilled: true },
   { name: 'records', path: '/records?view=points&board=heronlog-4-c&point=usb:J1:A&near=0.01', year: true },
 ];
 
