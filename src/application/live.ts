@@ -22,9 +22,15 @@ const BEAT_S = 20;
 /** After this the page asks anew, and who it is for is looked at again, s. */
 const LONGEST_S = 300;
 
-/** Tells whoever listens that an entry is on disk. */
+/** Tells whoever listens that an entry is on disk. Who can hear no more is left out from then on; it never harms the entry. */
 export function announce(scope: string, seq: number | undefined, { actor, bench }: EntryMeta): void {
-  for (const hear of listeners) hear({ scope, seq, actor, bench });
+  for (const hear of listeners) {
+    try {
+      hear({ scope, seq, actor, bench });
+    } catch {
+      listeners.delete(hear);
+    }
+  }
 }
 
 /** Hears of every entry until it is left. @returns the way out; undefined where too many listen already. */
@@ -54,7 +60,9 @@ export function liveStream(
   if (!leave) return undefined;
   let beat: NodeJS.Timeout;
   let end: NodeJS.Timeout;
+  let isOver = false;
   const close = (): void => {
+    isOver = true;
     clearInterval(beat);
     clearTimeout(end);
     leave();
@@ -62,7 +70,9 @@ export function liveStream(
   return new ReadableStream<Uint8Array>({
     start(made) {
       controller = made;
+      // A page can be gone, and its time over, in either order.
       const finish = (): void => {
+        if (isOver) return;
         close();
         made.close();
       };

@@ -38,7 +38,8 @@ async function openPool(): Promise<Piscina | undefined> {
  * @throws what the task throws, and an Error when its thread ended.
  */
 export async function work<T extends TaskName>(task: T, request: RequestOf<T>): Promise<AnswerOf<T>> {
-  const pool = await (shared.unisoldaPool ??= openPool());
+  // Where no thread can be had the work is done all the same.
+  const pool = await (shared.unisoldaPool ??= openPool().catch((error: unknown) => void console.error(String(error))));
   if (pool) return (await pool.run({ task, request })) as AnswerOf<T>;
   return (TASKS[task] as (r: RequestOf<T>) => AnswerOf<T>)(request);
 }

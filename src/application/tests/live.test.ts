@@ -72,6 +72,24 @@ test('who is gone leaves; there is room for no more than was said', async () => 
   expect(listen(() => undefined)).toBeDefined();
 });
 
+test('a page that left, and whose request then ends, is gone once; who cannot hear harms no entry', async () => {
+  const gone = new AbortController();
+  const page = reader('job 1', 0, gone.signal);
+  await page.next();
+  await page.cancel();
+  expect(() => gone.abort()).not.toThrow();
+  const [deaf, heard]: number[][] = [[], []];
+  listen(() => {
+    deaf.push(1);
+    throw new Error('closed');
+  });
+  const leave = listen(() => void heard.push(1))!;
+  expect(await enterLine(db, job, 'note one', 'ohm', 'a')).toMatchObject({ saved: true });
+  expect(await enterLine(db, job, 'note two', 'ohm', 'b')).toMatchObject({ saved: true });
+  leave();
+  expect([deaf.length, heard.length]).toEqual([1, 2]);
+});
+
 test('a job that there is has a newest event, another has none', async () => {
   expect(await newestEventOf(db, job)).toBe(0);
   await enterLine(db, job, 'note one', 'ohm', 'n');

@@ -16,6 +16,8 @@ export function useStoryHeadline(job: JobView, history: readonly HistoryFlag[], 
     let late = false;
     void import('./story-headline').then(
       ({ storyHeadline }) => !late && setShown({ history: [...history], title: storyHeadline(job, history) }),
+      // Without it the headline stays the one of the story that is kept.
+      () => undefined,
     );
     return () => {
       late = true;
