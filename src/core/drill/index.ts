@@ -13,5 +13,5 @@ export {
 export { expectedScore, NEW_LEARNER, nextGrade, rated, type Rating } from './rating';
 export { MISTAKE_WORDS, scoreOf, type DrillScore } from './score';
 export { courseOn, drawDrill, drillSchema, unknownFaults, type Drill } from './definition';
-export { drillOfWork, type WorkDone } from './of-work';
+export { drillOfWork } from './of-work';
 export { completeDrillLine, DRILL_FORMS, readDrillLine, stemOf } from './line';
