@@ -164,9 +164,10 @@ test('a heat run shows its progress and can be cancelled', async ({ page }) => {
   await page.goto(`${server.url}/jobs/32/heat`);
   await expect(headline(page)).toHaveText(/[Ll]ift U4/, { timeout: 30_000 });
   await enterLine(page, 'step 5 600s');
+  const cancel = page.getByRole('button', { name: 'Cancel' });
+  await expect(cancel).toBeHidden({ timeout: 60_000 });
   await page.keyboard.type('step 3 200s');
   // The run may be over before the line is told to be kept: the button is pressed as soon as it is there.
-  const cancel = page.getByRole('button', { name: 'Cancel' });
   await Promise.all([cancel.dispatchEvent('click'), page.keyboard.press('Enter')]);
   await expect(page.getByText('Cancelled.')).toBeVisible();
   await page.getByRole('button', { name: 'Run again' }).click();

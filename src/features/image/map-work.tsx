@@ -25,6 +25,8 @@ const NONE: readonly FoundChecksum[] = [];
 export function MapWork({ family, library, initial }: CompareProps) {
   const [found, setFound] = useState(NONE);
   const [sources] = useState(initial);
+  // The editor begins anew with the revision that was kept: what became of it is told beyond that.
+  const [answer, setAnswer] = useState<ActionResult>();
   const { seen, progress, problem } = useSeen(sources, family, found);
   if (!seen) {
     return (
@@ -44,6 +46,8 @@ export function MapWork({ family, library, initial }: CompareProps) {
       proposed={seen.proposed ?? []}
       family={family?.sizeBytes === bytes.length ? family : undefined}
       name={sources[0].name}
+      answer={answer}
+      onAnswer={setAnswer}
     >
       <ChecksumPart library={library} onFound={setFound} />
     </MapEditor>
@@ -56,14 +60,16 @@ interface EditorProps {
   readonly proposed: readonly ProposedStretch[];
   readonly family?: ImageFamily;
   readonly name: string;
+  /** What became of the map that was kept last. */
+  readonly answer?: ActionResult;
+  readonly onAnswer: (answer: ActionResult | undefined) => void;
   readonly children: React.ReactNode;
 }
 
-function MapEditor({ bytes, overview, proposed, family, name, children }: EditorProps) {
+function MapEditor({ bytes, overview, proposed, family, name, answer, onAnswer, children }: EditorProps) {
   const [draft, setDraft] = useState<MapDraft>(() => (family ? draftOf(family) : emptyDraft(bytes)));
   const [at, setAt] = useState(0);
   const [chosen, setChosen] = useState<{ from: number; to: number }>();
-  const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
   const voices = useMemo(() => [{ name, bytes }], [name, bytes]);
   const checked = useMemo(() => familyOfDraft(draft), [draft]);
@@ -78,13 +84,13 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
   async function load(file: File): Promise<void> {
     try {
       const parsed = parseImageFamily(JSON.parse(await file.text()));
-      if (!parsed.ok) setAnswer({ saved: false, message: `${file.name}: ${problemText(parsed.problems)}` });
+      if (!parsed.ok) onAnswer({ saved: false, message: `${file.name}: ${problemText(parsed.problems)}` });
       else {
         setDraft(draftOf(parsed.value));
-        setAnswer(undefined);
+        onAnswer(undefined);
       }
     } catch {
-      setAnswer({ saved: false, message: `${file.name}: expected a map as JSON; got something else.` });
+      onAnswer({ saved: false, message: `${file.name}: expected a map as JSON; got something else.` });
     }
   }
   return (
@@ -127,7 +133,7 @@ function MapEditor({ bytes, overview, proposed, family, name, children }: Editor
         <MainButton
           type="button"
           disabled={!checked.ok || busy}
-          onClick={() => checked.ok && start(async () => setAnswer(await saveMap(checked.value)))}
+          onClick={() => checked.ok && start(async () => onAnswer(await saveMap(checked.value)))}
         >
           Keep the map
         </MainButton>
