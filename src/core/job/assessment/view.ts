@@ -1,6 +1,5 @@
 import type { Board, ProbePlace } from '../../board';
 import {
-  DEFAULT_PRACTICE,
   Predictor,
   STOP_WORDS,
   entryStem,
@@ -9,29 +8,37 @@ import {
   readingName,
   valueLabel,
   type Interpretation,
-  type Measurement,
   type JobPractice,
-  type Practice,
+  type Measurement,
   type Repair,
   type SuspectPair,
   type Value,
 } from '../../diagnose';
-import type { SitePractice } from '../../joints';
-import { orderProofs, type FunctionTest, type ProofOrder } from '../../proof';
+import type { ProofOrder } from '../../proof';
 import type { ReferenceTable } from '../../reference';
-import { analyseJob, type JobAnalysis, type TestAdvice, type WorkNow } from './analysis';
+import type { JobAnalysis, TestAdvice, WorkNow } from './analysis';
 import { compareWithReferences, type Compared } from './comparison';
 import type { Difference } from './difference';
 import { cautionFor, type Caution } from './cautions';
-import type { JobEvent } from '../log';
 import { eventLabel } from './event-label';
-import { findingsOf, type Findings } from './findings';
-import { foldJob, takenOnBoardAsIs, type JobState, type Origin } from '../log';
-import { nextStep, type NextStep } from './next-step';
-import { residualRisk, shortIsBackChance } from './residual';
-import { jobPractice, pastOf, type Past } from './past';
+import type { Findings } from './findings';
+import { takenOnBoardAsIs, type JobState, type Origin } from '../log';
+import type { NextStep } from './next-step';
+import { shortIsBackChance } from './residual';
+import type { Past } from './past';
+import {
+  diagnosisOf,
+  historyOf,
+  nextStepOf,
+  proofOf,
+  proofOrderOf,
+  snapshotOf,
+  stageFindingsOf,
+  type JobPurpose,
+  type JobSnapshot,
+} from './snapshot';
 import { stagePlan } from './stage-plan';
-import { proveJob, type JobProof } from '../proof/proof';
+import type { JobProof } from '../proof/proof';
 import { STAGES, type StageId } from './stages';
 import { walkAway } from './walk-away';
 
@@ -62,7 +69,7 @@ export interface SuspectView {
 }
 
 /** Everything a screen shows of a job: plain data, computed from the board file and the events. */
-export interface JobView {
+export interface JobView extends JobPurpose {
   readonly number: number;
   readonly board: Board;
   readonly openedAt: string;
@@ -103,72 +110,27 @@ export interface JobView {
   readonly references: ReferenceTable;
   readonly practice: JobPractice;
   readonly cautions: Readonly<Record<StageId, Caution>>;
-  /** A job to learn on: nothing of it counts anywhere else, and simulated instruments may be used. */
-  readonly training: boolean;
-  /** Whether simulated instruments are offered: in training jobs, and in the demo world. */
-  readonly simulators: boolean;
   /** Number of the newest event, undone ones counted. */
   readonly version: number;
   /** In words, what undo would take back. */
   readonly undoable?: string;
 }
 
-/** What a bench has settled for itself and learned from good boards. */
-export interface BenchKnowledge {
-  readonly practice?: Practice;
-  /** Readings on known-good boards of this revision, by point. */
-  readonly references?: ReferenceTable;
-  /** How the bench cleans and balls. */
-  readonly site?: SitePractice;
-}
-
-/** What kind of job it is, beside its record. */
-export interface JobPurpose {
-  readonly training: boolean;
-  readonly simulators: boolean;
-}
-
-const REAL: JobPurpose = { training: false, simulators: false };
-
 const MOST_SUSPECTS = 6;
 
-/** Computes the view of a job. The board object should be one and the same between calls: predictions are kept by it. */
-export function viewJob(
-  number: number,
-  openedAt: string,
-  board: Board,
-  events: readonly JobEvent[],
-  bench: BenchKnowledge = {},
-  purpose: JobPurpose = REAL,
-): JobView {
-  const predictor = Predictor.of(board);
-  const state = foldJob(events);
-  const practice = jobPractice(state, bench.practice ?? DEFAULT_PRACTICE);
-  const analysis = analyseJob(predictor, state, practice);
-  const proof = proveJob(predictor, state, bench.references);
-  const originOf = new Map(state.live.map((e) => [e.seq, e.origin]));
-  const proofOrder = orderProofs(untried(board, proof), residualRisk(board, state, analysis, proof.joints));
+/** Computes the view of a job: all that its pages draw. The arguments are those of a snapshot. */
+export function viewJob(...of: Parameters<typeof snapshotOf>): JobView {
+  const job = snapshotOf(...of);
+  const { number, openedAt, board, version, state, practice, bench, purpose } = job;
+  const analysis = diagnosisOf(job);
+  const proof = proofOf(job);
+  const { standing } = analysis;
   return {
-    ...{ number, board, openedAt, state, ...purpose },
-    readings: state.readings.map((r) => ({
-      seq: r.seq,
-      at: r.at,
-      name: readingName(board, r.measurement),
-      value: valueLabel(r.measurement, r.value),
-      meaning: interpretReading(predictor, r.measurement, r.value, new Set(r.absent), bench.references),
-      stem: entryStem(board, r.measurement),
-      measurement: r.measurement,
-      raw: r.value,
-      current: takenOnBoardAsIs(state, r),
-      origin: originOf.get(r.seq),
-      place: placeOf(board, r.measurement),
-    })),
-    suspects: analysis.suspects.slice(0, MOST_SUSPECTS).map(({ ref, words, p }, i) => ({
-      ref,
-      words,
-      p,
-      reasons: analysis.reasons[i] ?? [],
-    })),
+    ...{ number, board, openedAt, version, state, practice, ...purpose },
+    readings: readingsOf(job),
+    suspects: analysis.suspects
+      .slice(0, MOST_SUSPECTS)
+      .map(({ ref, words, p }, i) => ({ ref, words, p, reasons: analysis.reasons[i] ?? [] })),
     tests: analysis.tests,
     repairs: analysis.repairs.slice(0, MOST_SUSPECTS),
     differences: analysis.differences,
@@ -182,25 +144,36 @@ export function viewJob(
     expectedMinutes: analysis.expectedMinutes,
     curedChance: analysis.curedChance,
     cured: analysis.cured.map(({ ref, words, p }) => ({ ref, words, p, reasons: [] })),
-    stop: analysis.standing.move.kind === 'stop' ? STOP_WORDS[analysis.standing.move.reason] : undefined,
-    unexplained: analysis.standing.noneListed
-      ? { strange: analysis.strange, unlisted: analysis.standing.unlisted }
-      : undefined,
+    stop: standing.move.kind === 'stop' ? STOP_WORDS[standing.move.reason] : undefined,
+    unexplained: standing.noneListed ? { strange: analysis.strange, unlisted: standing.unlisted } : undefined,
     proof,
-    proofOrder,
+    proofOrder: proofOrderOf(job),
     shortChance: shortIsBackChance(state, proof.shorts),
-    findings: findingsOf(board, state, analysis, proof, bench.site),
-    past: pastOf(predictor, state, analysis.suspects),
+    findings: stageFindingsOf(job),
+    past: historyOf(job),
     plan: stagePlan(board, state),
-    next: nextStep(board, state, analysis, proof, proofOrder),
+    next: nextStepOf(job),
     references: bench.references ?? {},
-    practice,
     cautions: Object.fromEntries(STAGES.map(({ id }) => [id, cautionFor(id, state)])) as JobView['cautions'],
-    version: events.reduce((newest, e) => Math.max(newest, e.seq), 0),
     undoable: state.undoable && eventLabel(board, state.undoable),
   };
 }
 
-/** Functions without a verdict on the board as it is now. */
-const untried = (board: Board, { functions }: JobProof): FunctionTest[] =>
-  board.functions.filter((f) => functions.some((p) => p.id === f.id && p.works === undefined));
+/** Every reading of the job as the bench sees it, in the order of the log. */
+function readingsOf({ board, state, bench }: JobSnapshot): ReadingView[] {
+  const predictor = Predictor.of(board);
+  const originOf = new Map(state.live.map((e) => [e.seq, e.origin]));
+  return state.readings.map((r) => ({
+    seq: r.seq,
+    at: r.at,
+    name: readingName(board, r.measurement),
+    value: valueLabel(r.measurement, r.value),
+    meaning: interpretReading(predictor, r.measurement, r.value, new Set(r.absent), bench.references),
+    stem: entryStem(board, r.measurement),
+    measurement: r.measurement,
+    raw: r.value,
+    current: takenOnBoardAsIs(state, r),
+    origin: originOf.get(r.seq),
+    place: placeOf(board, r.measurement),
+  }));
+}

@@ -3,7 +3,8 @@ import type { Board } from '../../board';
 import { parseEntry } from '../entry/grammar';
 import type { BodyOf, EventBody, JobEvent } from '../log';
 import { foldJob } from '../log';
-import { viewJob, type BenchKnowledge, type JobView } from '../assessment/view';
+import type { BenchKnowledge } from '../assessment/snapshot';
+import { viewJob, type JobView } from '../assessment/view';
 
 const AT = '2026-11-24T08:00:00.000Z';
 
