@@ -18,7 +18,7 @@ import {
   type JobView,
 } from '../../core/job';
 import { sourcingDefaults } from '../../core/sourcing';
-import { foldStock, type StockState } from '../../core/stock';
+import { foldStock, supplyId, supplyLabel, type StockState } from '../../core/stock';
 import { listBoards } from '../../db/boards';
 import type { Database } from '../../db/client';
 import type { EntryMeta } from '../../db/jobs';
@@ -88,7 +88,7 @@ async function wantedOf(db: Session, number: number, offer: string): Promise<Or<
   const choice = await loadChoice(db, job.value);
   if (!choice) return none(refused(`Expected a job with a place to fill; job ${number} has none.`));
   const route = choice.routes.find((r) => r.offer === offer);
-  const body = offer === 'leave off' ? choice.leaveOff : route?.chosen;
+  const body = offer === supplyId({ kind: 'none' }) ? choice.leaveOff : route?.chosen;
   if (!body) return none(refused(`Expected a chip that can be had; ${offer} is not there any more.`));
   const why = route && refusedRoute(route);
   if (why) return none(refused(why));
@@ -119,5 +119,5 @@ async function choose(tx: Session, number: number, wanted: Wanted, meta: EntryMe
   const again = await loadRecord(tx, number);
   if (!again.ok) return refusedFor(again.problems);
   const kept = await carryOut(tx, again.value, typed(body), '', meta);
-  return kept.saved ? saved(`Chosen: ${body.typeId}, ${body.words}`, { seq: kept.seq }) : kept;
+  return kept.saved ? saved(`Chosen: ${body.typeId}, ${supplyLabel(body.supply)}`, { seq: kept.seq }) : kept;
 }

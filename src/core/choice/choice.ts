@@ -19,13 +19,12 @@ import {
   outlookOf,
   routesFor,
   sourcingDefaults,
-  type OfferKind,
   type Outlook,
   type Route,
   type SourcingPractice,
   type Supplies,
 } from '../sourcing';
-import { hoursOf } from '../stock';
+import { hoursOf, type Supply } from '../stock';
 
 /** Everything that a choice of chip rests on. */
 export interface ChoiceWorld extends Supplies {
@@ -38,11 +37,9 @@ export interface ChoiceWorld extends Supplies {
 
 /** One way to fill the place, as the screen shows it. */
 export interface RouteView extends Outlook {
+  /** What it is called on labels. */
   readonly offer: string;
-  readonly kind: OfferKind;
-  /** The donor and the part of it that is taken, where it comes off one. */
-  readonly donor?: string;
-  readonly donorRef?: string;
+  readonly supply: Supply;
   readonly typeId: string;
   readonly revision: string;
   readonly what: string;
@@ -145,9 +142,7 @@ function routeView(board: Board, slot: Slot, route: Route, outlook: Outlook): Ro
   return {
     ...outlook,
     offer: offer.id,
-    kind: offer.kind,
-    donor: offer.donor,
-    donorRef: offer.donorRef,
+    supply: offer.supply,
     typeId: type.id,
     revision: type.revision,
     what: type.what,
@@ -170,10 +165,11 @@ function routeView(board: Board, slot: Slot, route: Route, outlook: Outlook): Ro
 function mergeAlike(routes: readonly RouteView[]): RouteView[] {
   const rows = new Map<string, RouteView>();
   for (const route of routes) {
-    const { typeId, offer, donor, donorRef, verdict, held, cells } = route;
-    const alike = JSON.stringify([typeId, donor ?? offer, verdict, held, cells.map((c) => c.reason)]);
+    const { typeId, offer, supply, verdict, held, cells } = route;
+    const donated = supply.kind === 'donor' ? supply : undefined;
+    const alike = JSON.stringify([typeId, donated?.donor ?? offer, verdict, held, cells.map((c) => c.reason)]);
     const first = rows.get(alike);
-    rows.set(alike, first && donorRef ? { ...first, words: `${first.words}, ${donorRef}` } : route);
+    rows.set(alike, first && donated ? { ...first, words: `${first.words}, ${donated.ref}` } : route);
   }
   return [...rows.values()];
 }
@@ -184,8 +180,7 @@ function chosenRoute(slot: Slot, type: PartType, { offer, fit }: Route): ChosenR
     kind: 'route',
     ref: slot.ref,
     typeId: type.id,
-    offer: offer.id,
-    words: offer.words,
+    supply: offer.supply,
     verdict: fit.verdict,
     off: [slot.ref, ...new Set(fit.actions.flatMap((a) => (a.kind === 'partner' || a.kind === 'strap' ? a.refs : [])))],
     actions: fit.actions.map(({ kind, words }) => ({ kind, words })),
@@ -197,8 +192,7 @@ const leaveOff = (slot: Slot): ChosenRoute => ({
   kind: 'route',
   ref: slot.ref,
   typeId: 'none',
-  offer: 'leave off',
-  words: 'left off: optional on this board',
+  supply: { kind: 'none' },
   verdict: 'fits',
   off: [slot.ref],
   actions: [{ kind: 'leaveOff', words: 'Leave it off after the proof, and say so in the record' }],

@@ -12,7 +12,8 @@ export function refusedRoute(route: RouteView): string | undefined {
 /** What choosing a way does to the stock: what was set aside for this job goes back; the chosen chip is set aside, with its partners. */
 export function setAside(state: StockState, job: number, route: RouteView | undefined): StockBody[] {
   const waiting = [...state.chips.values()].filter((c) => c.place.kind === 'bag' && c.place.job === job);
-  if (waiting.some((c) => c.id === route?.offer)) return [];
+  const supply = route?.supply;
+  if (supply?.kind === 'chip' && waiting.some((c) => c.id === supply.chip)) return [];
   const back = waiting
     .filter((c) => c.origin.kind !== 'job')
     .map(({ id, origin, partners }): StockBody => {
@@ -22,19 +23,19 @@ export function setAside(state: StockState, job: number, route: RouteView | unde
     })
     .filter((b, i, all) => all.findIndex((x) => sameChips(x, b)) === i);
   const to = { kind: 'bag', job } as const;
-  if (route?.kind === 'chip') {
-    const { partners } = state.chips.get(route.offer)!;
-    return [...back, { kind: 'move', chips: [route.offer, ...partners], to }];
+  if (supply?.kind === 'chip') {
+    const { partners } = state.chips.get(supply.chip)!;
+    return [...back, { kind: 'move', chips: [supply.chip, ...partners], to }];
   }
-  if (route?.kind !== 'lot') return back;
+  if (supply?.kind !== 'lot') return back;
   const chip = nextId(state, 'C');
-  return [...back, { kind: 'take', lot: route.offer, chip }, { kind: 'move', chips: [chip], to }];
+  return [...back, { kind: 'take', lot: supply.lot, chip }, { kind: 'move', chips: [chip], to }];
 }
 
 /** A part of a lot has a name of its own once it is taken out. */
 export function withChip(body: ChosenRoute, events: readonly StockBody[]): ChosenRoute {
   const taken = events.find((e) => e.kind === 'take');
-  return taken ? { ...body, offer: taken.chip, words: `${taken.chip} of lot ${taken.lot}` } : body;
+  return taken ? { ...body, supply: { kind: 'chip', chip: taken.chip, lot: taken.lot } } : body;
 }
 
 const sameChips = (a: StockBody, b: StockBody): boolean =>
@@ -48,10 +49,10 @@ export function fittedChip(
   state: StockState,
   job: number,
   ref: string,
-  route: Pick<ChosenRoute, 'ref' | 'offer'> | undefined,
+  route: Pick<ChosenRoute, 'ref' | 'supply'> | undefined,
 ): StockBody | undefined {
-  if (route?.ref !== ref) return undefined;
-  const chip = state.chips.get(route.offer);
+  if (route?.ref !== ref || route.supply.kind !== 'chip') return undefined;
+  const chip = state.chips.get(route.supply.chip);
   if (chip?.place.kind !== 'bag' || chip.place.job !== job) return undefined;
   return { kind: 'move', chips: [chip.id], to: { kind: 'fitted', job, ref } };
 }

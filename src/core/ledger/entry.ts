@@ -1,6 +1,7 @@
 import type { Board } from '../board';
 import { measurementId, readingName, valueLabel } from '../diagnose';
 import { benchMinutes, foldJob, workedOn, type JobEvent, type JobFields } from '../job';
+import { supplyId } from '../stock';
 
 /** One closing of a job, as the records count it: a job that came back has one for each time. */
 export interface LedgerJob {
@@ -58,7 +59,7 @@ export function ledgerOf(board: Board, events: readonly JobEvent[]): LedgerJob[]
       ...{ closing, closedAt: close.at, outcome, isComeback: closing > 0, person: close.actor },
       daysGood: closing in reopened ? days(close.at, reopened[closing]) : undefined,
       causes: outcome === 'repaired' ? [...new Set(life.replaced.map((key) => workedOn(board, key)))] : [],
-      source: life.route && `${life.route.typeId}, ${life.route.offer}`,
+      source: life.route && `${life.route.typeId}, ${supplyId(life.route.supply)}`,
       minutes: minutes ?? benchMinutes(own),
       ...{ price, quoted: quote?.kind === 'quote' ? quote.price : undefined },
       successTold: quote?.kind === 'quote' ? quote.successChance : undefined,

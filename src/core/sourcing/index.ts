@@ -1,5 +1,5 @@
 export { outlookOf, type Outlook } from './outlook';
-export { type OfferKind, type Supplies } from './offers';
+export type { Supplies } from './offers';
 export { NEEDED_ELSEWHERE, queueProblem, servedBy, wayKey, type QueueNeed } from './queue';
 export { goes, routesFor, type Route, type SourcingSettings } from './routes';
 export { sourcingDefaults, sourcingPracticeSchema, strapValues, type SourcingPractice } from './settings';

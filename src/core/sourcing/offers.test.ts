@@ -14,7 +14,7 @@ const controllers = (supplies: Supplies, job?: number): Offer[] => offersOf('por
 test('loose chips, lots, donors and new ones, each with what it costs', () => {
   const offers = offersOf('mux', suppliesAfter());
   expect(ids(offers)).toEqual(['C-90', 'L-17', 'D-3/U5', 'buy sedge-mux-r1']);
-  expect(offers.map((o) => [o.kind, o.price, o.count])).toEqual([
+  expect(offers.map((o) => [o.supply.kind, o.price, o.count])).toEqual([
     ['chip', 0, 1],
     ['lot', 5.5, 2],
     ['donor', 0, 1],

@@ -1,14 +1,12 @@
 import type { Board } from '../board';
 import type { Candidate, PartType } from '../parts';
-import type { Chip, Donor, StockState } from '../stock';
-
-export type OfferKind = 'chip' | 'lot' | 'donor' | 'buy';
+import { supplyId, type Chip, type Donor, type StockState, type Supply } from '../stock';
 
 /** One way to come by a chip. */
 export interface Offer {
-  /** `C-105`, `L-12`, `D-3/U13`, or `buy heron-pd-r2`. */
+  readonly supply: Supply;
+  /** {@link supplyId} of it. */
   readonly id: string;
-  readonly kind: OfferKind;
   readonly words: string;
   readonly candidate: Candidate;
   /** How many there are; undefined: as many as are bought. */
@@ -18,10 +16,6 @@ export interface Offer {
   /** Bench minutes to get it off a donor. */
   readonly minutes: number;
   readonly days: number;
-  /** The donor that has to be opened. */
-  readonly donor?: string;
-  /** The part of that donor that it is. */
-  readonly donorRef?: string;
   /** Functions seen to work, or not, on the board it sits on. */
   readonly proven?: ReadonlyMap<string, boolean>;
 }
@@ -49,6 +43,12 @@ export function offersOf(kind: PartType['kind'], supplies: Supplies, job?: numbe
 
 type Types = ReadonlyMap<string, PartType>;
 
+const offer = (supply: Supply, facts: Omit<Offer, 'supply' | 'id'>): Offer => ({
+  supply,
+  id: supplyId(supply),
+  ...facts,
+});
+
 function chipOffers(types: Types, { stock, boards }: Supplies, job: number | undefined): Offer[] {
   return [...stock.chips.values()].flatMap((chip): Offer[] => {
     const type = types.get(chip.typeId);
@@ -60,7 +60,12 @@ function chipOffers(types: Types, { stock, boards }: Supplies, job: number | und
         ? { boardId: origin.boardId, position: positionOf(boards, origin.boardId, origin.ref) }
         : undefined;
     const candidate = { type, from, marks: chip.marks, withPartner: chip.partners.length > 0 };
-    return [{ id: chip.id, kind: 'chip', words: originWords(chip), candidate, count: 1, price, minutes: 0, days: 0 }];
+    const supply: Supply = {
+      ...{ kind: 'chip', chip: chip.id },
+      ...(origin.kind === 'lot' && { lot: origin.lot }),
+      ...(origin.kind === 'donor' && { donor: origin.donor }),
+    };
+    return [offer(supply, { words: originWords(chip), candidate, count: 1, price, minutes: 0, days: 0 })];
   });
 }
 
@@ -89,9 +94,10 @@ function lotOffers(types: Types, { stock }: Supplies): Offer[] {
   return [...stock.lots.values()].flatMap((lot): Offer[] => {
     const type = types.get(lot.typeId);
     if (!type || lot.left === 0) return [];
-    const words = `lot ${lot.id}, ${lot.left} left`;
     const candidate = { type, marks: lot.marks };
-    return [{ id: lot.id, kind: 'lot', words, candidate, count: lot.left, price: lot.unitPrice, minutes: 0, days: 0 }];
+    const { id, left: count, unitPrice: price } = lot;
+    const words = `lot ${id}, ${count} left`;
+    return [offer({ kind: 'lot', lot: id }, { words, candidate, count, price, minutes: 0, days: 0 })];
   });
 }
 
@@ -103,19 +109,18 @@ function donorOffers(types: Types, supplies: Supplies): Offer[] {
       if (!type || !part.sound || isClaimed(donor, part.ref, supplies)) return [];
       const from = { boardId: donor.boardId, position: positionOf(boards, donor.boardId, part.ref) };
       return [
-        {
-          id: `${donor.id}/${part.ref}`,
-          donorRef: part.ref,
-          kind: 'donor',
-          words: `donor ${donor.id}, ${part.ref}`,
-          candidate: { type, from, withPartner: carriesPartner(donor, part.ref, type, boards) },
-          count: 1,
-          price: 0,
-          minutes: PULL_MINUTES,
-          days: 0,
-          donor: donor.id,
-          proven: donor.proven,
-        },
+        offer(
+          { kind: 'donor', donor: donor.id, ref: part.ref },
+          {
+            words: `donor ${donor.id}, ${part.ref}`,
+            candidate: { type, from, withPartner: carriesPartner(donor, part.ref, type, boards) },
+            count: 1,
+            price: 0,
+            minutes: PULL_MINUTES,
+            days: 0,
+            proven: donor.proven,
+          },
+        ),
       ];
     }),
   );
@@ -141,15 +146,16 @@ function buyOffer(type: PartType): Offer[] {
   if (type.price === undefined) return [];
   const days = type.leadDays ?? 0;
   return [
-    {
-      id: `buy ${type.id}`,
-      kind: 'buy',
-      words: days > 0 ? `buy new, ${days} days` : 'buy new',
-      candidate: { type, marks: [] },
-      price: type.price,
-      minutes: 0,
-      days,
-    },
+    offer(
+      { kind: 'buy', typeId: type.id },
+      {
+        words: days > 0 ? `buy new, ${days} days` : 'buy new',
+        candidate: { type, marks: [] },
+        price: type.price,
+        minutes: 0,
+        days,
+      },
+    ),
   ];
 }
 

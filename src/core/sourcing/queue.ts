@@ -38,19 +38,21 @@ export function queueProblem(
   settings: SourcingSettings,
 ): Queue {
   const perMinute = settings.hourPrice / 60;
-  const routes = new Map(
-    queue.map(({ job, need }) => [needIdOf(job, need.slot.ref), routesFor(need, supplies, reports, settings, job)]),
-  );
+  const routes = new Map<string, readonly Route[]>();
   const used = new Map<string, Supply>();
   const options: AllocationOption[] = [];
-  for (const [need, all] of routes) {
+  for (const { job, need: place } of queue) {
+    const { ref } = place.slot;
+    const need = needIdOf(job, ref);
+    const all = routesFor(place, supplies, reports, settings, job);
+    routes.set(need, all);
     for (const route of all.filter(goes)) {
       const { offer, fit } = route;
       used.set(offer.id, { id: offer.id, words: offer.words, count: offer.count, donor: donorToOpen(route, supplies) });
       const failure = (1 - fit.success.mean) * REDO_MINUTES;
       const actions = fit.actions.reduce((sum, a) => sum + a.minutes, 0);
       const minutes = offer.minutes + actions + failure + offer.days * DAY_MINUTES;
-      const cost = offer.price + minutes * perMinute + (isElsewhere(route, need) ? TIE : 0);
+      const cost = offer.price + minutes * perMinute + (isElsewhere(route, ref) ? TIE : 0);
       options.push({ need, supply: offer.id, cost, chance: fit.success.mean });
     }
   }
@@ -70,12 +72,12 @@ export function queueProblem(
 
 /** Among chips that cost the same, the one from the same place is taken: enough to decide, too little to change a plan. */
 const TIE = 0.001;
-const isElsewhere = ({ offer }: Route, need: string): boolean =>
-  offer.kind === 'donor' && offer.id.split('/')[1] !== need.split(' ')[1];
+const isElsewhere = ({ offer }: Route, ref: string): boolean =>
+  offer.supply.kind === 'donor' && offer.supply.ref !== ref;
 
 /** An opened donor costs nothing more to open: its chips count as loose. */
-function donorToOpen({ offer }: Route, { stock }: Supplies): string | undefined {
-  return offer.donor !== undefined && !stock.donors.get(offer.donor)!.opened ? offer.donor : undefined;
+function donorToOpen({ offer: { supply } }: Route, { stock }: Supplies): string | undefined {
+  return supply.kind === 'donor' && !stock.donors.get(supply.donor)!.opened ? supply.donor : undefined;
 }
 
 /** Why nothing goes: the nearest thing to a way, and what holds it back. */

@@ -55,7 +55,7 @@ function routeOf(
   settings: SourcingSettings,
 ): Route {
   const fit = judgeFit(need, offer.candidate, reports, settings);
-  const donor = offer.donor === undefined ? undefined : stock.donors.get(offer.donor);
+  const donor = offer.supply.kind === 'donor' ? stock.donors.get(offer.supply.donor) : undefined;
   const opening = donor && !donor.opened ? OPEN_DONOR_MINUTES : 0;
   const minutes = offer.minutes + opening + actionMinutes(fit);
   const price = offer.price + (donor && !donor.opened ? donor.price : 0);
@@ -72,11 +72,12 @@ function routeOf(
 /** A donor is proven before it is sacrificed, and not taken from where a wanted function failed on it. */
 function heldBack(
   { slot }: Need,
-  { donor, proven }: Offer,
+  { supply, proven }: Offer,
   opened: boolean,
   { unprovenDonors }: SourcingSettings,
 ): string | undefined {
-  if (donor === undefined) return undefined;
+  if (supply.kind !== 'donor') return undefined;
+  const { donor } = supply;
   const failed = slot.functions.find((fn) => proven?.get(fn) === false);
   if (failed) return `${failed} failed on donor ${donor}`;
   const seen = slot.functions.some((fn) => proven?.get(fn) === true);

@@ -7,3 +7,5 @@ export { SERVICE_LEVEL, USE_DAYS, reorderPoints, type Reorder } from './use';
 export { stockFromText, stockToStored } from './stored';
 export { jobsNamedBy } from './jobs-named';
 export { originLabel } from './origin';
+export { supplyFromId, supplyId, supplyLabel } from './supply';
+export { supplySchema, type Supply } from './supply-schema';

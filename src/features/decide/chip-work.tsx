@@ -3,6 +3,7 @@
 import { useState, useTransition } from 'react';
 import { Box, Text, chakra } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
+import { supplyId, supplyLabel } from '@/core/stock';
 import { formatChance } from '@/core/units';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
 import { chooseRoute } from './actions';
@@ -17,6 +18,7 @@ export function ChipWork({ job, choice }: { job: JobView; choice: ChoiceView | u
   const { ref, routes, leaveOff } = choice;
   const chosen = job.state.route;
   const best = routes.find((r) => r.goes);
+  const isChosen = (route: RouteView): boolean => chosen?.ref === ref && supplyId(chosen.supply) === route.offer;
   const take = (offer: string): void =>
     start(async () => {
       const answer = await chooseRoute(job.number, offer, crypto.randomUUID());
@@ -34,7 +36,7 @@ export function ChipWork({ job, choice }: { job: JobView; choice: ChoiceView | u
           <PlainButton
             type="button"
             disabled={busy || chosen?.typeId === 'none'}
-            onClick={() => take('leave off')}
+            onClick={() => take(supplyId(leaveOff.supply))}
             ml="2"
           >
             Leave it off
@@ -54,9 +56,9 @@ export function ChipWork({ job, choice }: { job: JobView; choice: ChoiceView | u
               <RouteRow
                 key={route.offer}
                 route={route}
-                open={chosen?.ref === ref ? chosen.offer === route.offer : route === (best ?? routes[0])}
+                open={chosen?.ref === ref ? isChosen(route) : route === (best ?? routes[0])}
                 first={route === best && !chosen}
-                chosen={chosen?.ref === ref && chosen.offer === route.offer}
+                chosen={isChosen(route)}
                 busy={busy}
                 onTake={() => take(route.offer)}
               />
@@ -89,7 +91,7 @@ const GROUPS: readonly { name: string; has: (r: RouteView) => boolean }[] = [
 
 function headline({ ref, builtId }: ChoiceView, best: RouteView | undefined, { state: { route } }: JobView): string {
   if (route?.ref === ref)
-    return `Chosen for ${ref}: ${route.typeId === 'none' ? route.words : `${route.typeId}, ${route.words}`}`;
+    return `Chosen for ${ref}: ${route.supply.kind === 'none' ? supplyLabel(route.supply) : `${route.typeId}, ${supplyLabel(route.supply)}`}`;
   if (!best) return `Nothing here goes onto ${ref}`;
   const same = best.typeId === builtId ? ', as built' : '';
   return `${ref}: ${best.typeId} ${best.verdict === 'fits' ? 'fits' : 'fits after work'}${same}`;

@@ -105,7 +105,10 @@ test('another choice puts back what was set aside', async () => {
   await chooseRoute(35, 'L-14', key());
   expect((await chooseRoute(35, 'D-3/U11', key())).saved).toBe(true);
   expect(await placeOf('C-108')).toEqual({ kind: 'drawer' });
-  expect((await loadJob(35))!.state.route).toMatchObject({ offer: 'D-3/U11', typeId: 'marsh-pd-r1' });
+  expect((await loadJob(35))!.state.route).toMatchObject({
+    supply: { kind: 'donor', donor: 'D-3', ref: 'U11' },
+    typeId: 'marsh-pd-r1',
+  });
 });
 
 test('what does not fit, or is held back, is refused here too', async () => {

@@ -2,6 +2,7 @@
 
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import { hoursWords, type BakeWay, type MoistureState } from '@/core/parts';
+import { supplyId } from '@/core/stock';
 import { Headline } from '@/ui';
 import { useHeatDesk } from './heat-desk';
 
@@ -16,7 +17,8 @@ export interface Bakeable {
 /** What has to be dried before it meets hot air: first the chip that was chosen for this job, then the rest of the stock. */
 export function BakeWork({ stock }: { stock: readonly Bakeable[] }) {
   const { job } = useHeatDesk();
-  const offer = job.state.route?.offer;
+  const { route } = job.state;
+  const offer = route && supplyId(route.supply);
   const chosen = stock.find((s) => s.id === offer);
   const others = stock.filter((s) => s !== chosen && s.moisture?.bake);
   return (

@@ -69,7 +69,7 @@ test('a chip that worked is reported with its functions once the job is closed, 
   const job = (await loadJob(27))!;
   const route: EventBody = {
     kind: 'route',
-    ...{ ref: 'U4', typeId: 'heron-pd-r2', offer: 'C-106', words: 'same revision', verdict: 'fits' as const },
+    ...{ ref: 'U4', typeId: 'heron-pd-r2', supply: { kind: 'chip' as const, chip: 'C-106' }, verdict: 'fits' as const },
     ...{ off: ['U4'], actions: [], prove: ['charge'] },
   };
   const plan = startingPlan('U4', job.board.alloy, 8);

@@ -3,6 +3,7 @@ import { METER_WORDS, isOutsideTest, readMeter, type HistoryFlag } from '../../d
 import { heatFinding } from '../../heat';
 import { DEFAULT_SITE_PRACTICE, judgeLifted, judgePadLook, type SitePractice } from '../../joints';
 import { formatAmp, formatChance, formatVolt } from '../../units';
+import { supplyLabel } from '../../stock';
 import type { JobAnalysis } from './analysis';
 import { decisionLabel, type JobState, type TakenReading } from '../log';
 import type { JobProof } from '../proof/proof';
@@ -43,7 +44,7 @@ export function findingsOf(
 function decideFinding(board: Board, { decision, route }: JobState): string {
   if (!decision) return '';
   const label = decisionLabel(board, decision);
-  return route ? `${label}: ${route.typeId}, ${route.words}` : label;
+  return route ? `${label}: ${route.typeId}, ${supplyLabel(route.supply)}` : label;
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

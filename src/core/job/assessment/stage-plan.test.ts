@@ -9,8 +9,7 @@ const route: ChosenRoute = {
   kind: 'route',
   ref: 'U12',
   typeId: 'marsh-pd-r4p',
-  offer: 'C-7',
-  words: 'C-7 from D-5, U11',
+  supply: { kind: 'chip', chip: 'C-7', donor: 'D-5' },
   verdict: 'fitsAfter',
   off: ['U12', 'U19'],
   actions: [
@@ -34,7 +33,7 @@ const stateOf = (...bodies: EventBody[]) =>
 test('each stage is told what the chosen chip asks of it', () => {
   expect(stagePlan(marsh, stateOf(decided('U12'), route))).toEqual({
     heat: 'Comes off for marsh-pd-r4p: U12, U19',
-    balls: 'Goes on: marsh-pd-r4p, C-7 from D-5, U11. Bake 9 h at 125 °C',
+    balls: 'Goes on: marsh-pd-r4p, C-7 from donor D-5. Bake 9 h at 125 °C',
     image: 'Move its partner reed-nor-1 to U19 too. Write port-2 into the image of U19',
     prove: 'Shows whether U12 works: charges its pack, data over port 2',
   });

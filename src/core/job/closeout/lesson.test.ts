@@ -23,7 +23,12 @@ function viewWith(more: readonly EventBody[], leaveOut: (body: EventBody) => boo
 
 const route: EventBody = {
   kind: 'route',
-  ...{ ref: 'F1', typeId: 'alder-fuse-3', offer: 'buy', words: 'as built', verdict: 'fits' as const },
+  ...{
+    ref: 'F1',
+    typeId: 'alder-fuse-3',
+    supply: { kind: 'buy' as const, typeId: 'alder-fuse-3' },
+    verdict: 'fits' as const,
+  },
   ...{ off: ['F1'], actions: [], prove: [] },
 };
 
@@ -67,14 +72,18 @@ test('a chip from the stock that went on is to be judged, and a run on a station
     { ...run, act: 'next', atMs: at(5), card: hot },
     { ...run, act: 'mark', atMs: at(46), mark: 'swims' },
   ];
-  const { chip, mark, words } = closeoutRecordOf(viewWith([{ ...route, offer: 'C-105' }, ...presses]));
+  const { chip, mark, words } = closeoutRecordOf(
+    viewWith([{ ...route, supply: { kind: 'chip', chip: 'C-105' } }, ...presses]),
+  );
   expect(chip).toBe('C-105');
   expect(mark).toMatchObject({ stationId: 'bench-1', seenS: 41, plan: { partRef: 'F1' } });
   expect(words.join('; ')).toContain('C-105 worked');
   expect(words.join('; ')).toContain('F1 swam at 41 s');
   // A lot, a donor's part or a bought one is no chip with a name yet; a run that named no mark says nothing.
-  expect(closeoutRecordOf(viewWith([{ ...route, offer: 'L-12' }, presses[0]]))).not.toHaveProperty('mark');
-  expect(closeoutRecordOf(viewWith([{ ...route, offer: 'L-12' }])).chip).toBeUndefined();
+  expect(
+    closeoutRecordOf(viewWith([{ ...route, supply: { kind: 'lot', lot: 'L-12' } }, presses[0]])),
+  ).not.toHaveProperty('mark');
+  expect(closeoutRecordOf(viewWith([{ ...route, supply: { kind: 'lot', lot: 'L-12' } }])).chip).toBeUndefined();
 });
 
 test('each time a job is closed anew its lesson has a name of its own', () => {

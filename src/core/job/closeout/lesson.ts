@@ -46,10 +46,10 @@ export function beyondBoard({
   replaced,
   runEvents,
 }: Pick<JobState, 'route' | 'replaced' | 'runEvents'>): Pick<CloseoutRecord, 'chip' | 'mark'> {
-  const isFromStock = route !== undefined && /^C-\d+$/.test(route.offer) && replaced.includes(route.ref);
+  const fitted = route && replaced.includes(route.ref) ? route.supply : undefined;
   const mark = runMark({ runEvents });
   return {
-    chip: isFromStock ? route.offer : undefined,
+    chip: fitted?.kind === 'chip' ? fitted.chip : undefined,
     mark: mark?.stationId === undefined ? undefined : mark,
   };
 }

@@ -20,7 +20,7 @@ const work: EventBody[] = [
 test('new parts are used, those put back and mended traces are not; the chosen chip is named', () => {
   const route: EventBody = {
     kind: 'route',
-    ...{ ref: 'U4', typeId: 'heron-pd-r2', offer: 'C-107', words: 'as built', verdict: 'fits' as const },
+    ...{ ref: 'U4', typeId: 'heron-pd-r2', supply: { kind: 'chip' as const, chip: 'C-107' }, verdict: 'fits' as const },
     ...{ off: ['U4'], actions: [], prove: [] },
   };
   expect(partsUsed(board, stateOf(route, ...work), {})).toEqual([

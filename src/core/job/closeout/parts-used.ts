@@ -1,5 +1,6 @@
 import { partByRef, type Board } from '../../board';
 import { HOUR_PRICE, repairCost, type Practice } from '../../diagnose';
+import { supplyId } from '../../stock';
 import type { JobState } from '../log';
 
 /** One new part that went on the board, as the bill knows it. */
@@ -22,7 +23,7 @@ export function partsUsed(board: Board, { replaced, route }: JobState, practice:
     return [
       {
         ...{ ref: name, what: part.what, price: repairCost(board, { kind: 'part', ref: name }, practice).price },
-        ...(isChosen && { typeId: route.typeId, offer: route.offer }),
+        ...(isChosen && { typeId: route.typeId, offer: supplyId(route.supply) }),
       },
     ];
   });

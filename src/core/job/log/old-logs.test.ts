@@ -38,6 +38,7 @@ test('sentences and verdicts that old rows hold are dropped; what was shown as a
     inspection: ['words', 'holds'],
     padLook: ['words', 'holds'],
     flatness: ['words', 'holds'],
+    route: ['offer', 'words'],
   };
   const events = eventsOf(everyType);
   for (const [kind, names] of Object.entries(computed)) {
@@ -55,6 +56,25 @@ test('that a part stays off was only in the words of a decision', () => {
   const data = { action: 'replace', ref: 'D1', words: 'D1 off for good' };
   const event = loggedEventSchema.parse({ ...row, body: { type: 'decision', version: 1, data } });
   expect(event.body).toEqual({ kind: 'decision', action: 'replace', ref: 'D1', forGood: true });
+});
+
+test.each([
+  ['C-105', 'C-105 of lot L-12, reballed', { kind: 'chip', chip: 'C-105', lot: 'L-12' }],
+  ['C-106', 'C-106, off this job', { kind: 'chip', chip: 'C-106' }],
+  ['D-3/U13', 'donor D-3, U13', { kind: 'donor', donor: 'D-3', ref: 'U13' }],
+  ['buy heron-pd-r2', 'buy new, 5 days', { kind: 'buy', typeId: 'heron-pd-r2' }],
+  ['leave off', 'left off: optional on this board', { kind: 'none' }],
+])('a chip chosen by its name %p was a string and a sentence', (offer, words, supply) => {
+  const data = {
+    ...{ ref: 'U4', typeId: 'heron-pd-r2', offer, words },
+    verdict: 'fits',
+    off: [],
+    actions: [],
+    prove: [],
+  };
+  const row = { seq: 2, at: SET_ASIDE, bench: 'Bench 1', actor: 'Bench lead' };
+  const { body } = loggedEventSchema.parse({ ...row, body: { type: 'route', version: 1, data } });
+  expect(body).toMatchObject({ kind: 'route', ref: 'U4', supply });
 });
 
 test('the corpus holds every type and every kind of measurement that was stored before versions', () => {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ROUTE_ACTIONS, VERDICTS } from '../../../parts';
+import { supplyFromId, supplySchema } from '../../../stock';
 import { refSchema, wordsSchema } from './fields-schema';
 import { defineEvent } from './definition';
 
@@ -7,8 +8,7 @@ const schema = z.object({
   kind: z.literal('route'),
   ref: refSchema.describe('the place'),
   typeId: z.string().min(1).max(80),
-  offer: z.string().min(1).max(80).describe('where the chip comes from: C-105, L-12, D-3/U13, buy heron-pd-r2'),
-  words: wordsSchema,
+  supply: supplySchema,
   verdict: z.enum(VERDICTS),
   off: z.array(refSchema).max(12).describe('parts that come off for it, the place first'),
   actions: z
@@ -21,8 +21,15 @@ export type RouteBody = z.infer<typeof schema>;
 
 export const routeEvent = defineEvent<RouteBody>({
   type: 'route',
-  version: 1,
+  version: 2,
   schema,
-  upcasters: [],
+  upcasters: [
+    // Its name and a sentence were kept; the lot of a chip was only in the sentence.
+    ({ offer, words, ...rest }) => {
+      const supply = supplyFromId(String(offer));
+      const lot = /of lot ([A-Z]{1,3}-\d+)/.exec(String(words))?.[1];
+      return { ...rest, supply: supply.kind === 'chip' && lot ? { ...supply, lot } : supply };
+    },
+  ],
   label: (_board, { typeId, ref }) => `${typeId} for ${ref}`,
 });

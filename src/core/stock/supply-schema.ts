@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { refText } from '../board';
+import { stockId } from './events';
+
+const typeId = z.string().min(1).max(80);
+
+/** Where the part for a place comes from; `none` where the place is left empty on purpose. */
+export const supplySchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('chip'),
+    chip: stockId,
+    lot: stockId.optional().describe('the lot that it was taken out of'),
+    donor: stockId.optional().describe('the donor that it was pulled from'),
+  }),
+  z.object({ kind: z.literal('lot'), lot: stockId }),
+  z.object({ kind: z.literal('donor'), donor: stockId, ref: refText }),
+  z.object({ kind: z.literal('buy'), typeId }),
+  z.object({ kind: z.literal('none') }),
+]);
+export type Supply = z.infer<typeof supplySchema>;
