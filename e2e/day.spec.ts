@@ -49,3 +49,25 @@ test('a quote is a range with a chance; what was told stays with the job, and wh
   await enterLine(page, 'quote 120');
   await enterLine(page, 'quote refused');
 });
+
+test('the shop says when it works, what it asks and what an owner is told', async ({ page }) => {
+  await page.goto(`${server.url}/library/practice?view=business`, { waitUntil: 'networkidle' });
+  await page.getByLabel('Hours').fill('18 to 9');
+  await page.getByRole('button', { name: 'Keep this' }).click();
+  await expect(page.getByText(/^Expected spans that end after they begin/)).toBeVisible();
+  await page.getByLabel('Hours').fill('8 to 12, 12:45 to 16:30');
+  await page.getByLabel('Saturday').check();
+  await page.getByLabel('One price for every cure').fill('90');
+  await page.getByLabel('Fee for looking').fill('15,50');
+  await page.getByLabel('What an owner is told').fill('{device}: {price}, or {fee} where we fail.');
+  await expect(page.getByText('Heronlog 4: 95, or 20 where we fail.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this' }).click();
+  await expect(page.getByText('Kept: the day is planned and jobs are priced by it from now on.')).toBeVisible();
+
+  await page.goto(`${server.url}/?view=day`);
+  await expect(page.getByText('Monday to Saturday, 8:00 to 12:00, 12:45 to 16:30.')).toBeVisible({ timeout: 30_000 });
+  await page.goto(`${server.url}/jobs/32/decide?view=quote`, { waitUntil: 'networkidle' });
+  await expect(headline(page)).toHaveText(/^105\.50 to 105\.50, cured in/);
+  await page.getByLabel('Price told to the owner').fill('110');
+  await expect(page.getByText('Heronlog 4: 110.00, or 15.50 where we fail.')).toBeVisible();
+});

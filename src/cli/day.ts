@@ -1,5 +1,13 @@
 import type { Command } from 'commander';
-import { dayProblemSchema, jobEnds, learnedDurations, planDay, quoteOfJob, usualRule } from '../core/day';
+import {
+  DEFAULT_BUSINESS,
+  dayProblemSchema,
+  jobEnds,
+  learnedDurations,
+  planDay,
+  quoteOfJob,
+  priceRule,
+} from '../core/day';
 import { readJson, print } from './input';
 import { readJob } from './proof';
 
@@ -18,7 +26,7 @@ export function addDayCommands(root: Command): void {
     .description('what a job is likely to take and cost, by what its readings leave to suspect')
     .option('--hour <price>', 'price of an hour', Number)
     .action((board: string, events: string, options: { hour?: number }) => {
-      const rule = usualRule();
+      const rule = priceRule(DEFAULT_BUSINESS);
       const job = readJob(board, events);
       print(quoteOfJob(job, learnedDurations([]), { ...rule, hourPrice: options.hour ?? rule.hourPrice }));
     });

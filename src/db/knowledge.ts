@@ -24,6 +24,7 @@ const PLACE = 'place';
 const COPIES = 'copies';
 const INSTRUMENTS = 'instruments';
 const LEARNING = 'learning';
+const BUSINESS = 'business';
 
 /** A setting as its form reads it; one that cannot be read counts as not settled, and is marked. */
 async function findSetting<T>(
@@ -72,6 +73,12 @@ export const findInstrumentSetting = <T>(db: Session, parse: (stored: unknown) =
 
 export const saveInstrumentSetting = (db: Session, setting: object): Promise<void> =>
   saveSetting(db, INSTRUMENTS, setting);
+
+/** How the shop works and prices; the form is checked by whoever asks. */
+export const findBusiness = <T>(db: Session, parse: (stored: unknown) => T): Promise<T | undefined> =>
+  findSetting(db, BUSINESS, parse);
+
+export const saveBusiness = (db: Session, business: object): Promise<void> => saveSetting(db, BUSINESS, business);
 
 /** Whether what closed jobs taught is used; it is where nothing was settled. */
 export const findLearning = async (db: Session): Promise<{ readonly durations: boolean }> =>

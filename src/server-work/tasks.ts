@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Board } from '../core/board';
+import { jobEnds, planDay, type DayPlan, type DayProblem } from '../core/day';
 import { Predictor, warmUp } from '../core/diagnose';
 import { parOf, type Drill } from '../core/drill';
 import { viewJob, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../core/job';
@@ -17,6 +18,11 @@ export interface ViewRequest {
 
 /** A view without what whoever asks has already. */
 export type ComputedView = Omit<JobView, 'board' | 'references'>;
+
+interface PlannedDay {
+  readonly plan: DayPlan;
+  readonly ends: ReturnType<typeof jobEnds>;
+}
 
 /** What it costs the program itself to solve a drill. */
 interface Par {
@@ -36,6 +42,11 @@ export const TASKS = {
   par({ board, drill }: { readonly board: Board; readonly drill: Drill }): Par {
     const { minutes, isSolved } = parOf(Predictor.of(sameBoard(board)), drill);
     return { minutes, isSolved };
+  },
+  /** A day's plan, and when its jobs end. */
+  day(problem: DayProblem): PlannedDay {
+    const plan = planDay(problem);
+    return { plan, ends: jobEnds(problem, plan) };
   },
   /** Computes a board's tables ahead. */
   warm(board: Board): void {

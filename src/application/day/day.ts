@@ -1,10 +1,10 @@
 import type { JobView } from '../../core/job';
 import {
-  jobEnds,
-  planDay,
+  hoursLabel,
+  priceRule,
   quoteOfJob,
   stepsAhead,
-  usualRule,
+  type Business,
   type DayJob,
   type DayPlan,
   type DayProblem,
@@ -17,8 +17,10 @@ import type { Session } from '../../db/session';
 import { listPeople } from '../access/people';
 import { loadJob } from '../jobs/load-job';
 import { loadPlace } from '../place';
+import { work } from '../../server-work/pool';
 import { loadDurations } from './durations';
-import { USUAL_HOURS, closedMinutes } from './hours';
+import { loadBusiness } from './business';
+import { closedMinutes } from './hours';
 
 /** A job as the day shows it: when it is done in half of all days, by when in eight of ten days, and what was promised. */
 export interface DayLine {
@@ -39,6 +41,8 @@ export interface BenchDay {
   /** In words by job and step. */
   readonly words: Readonly<Record<string, string>>;
   readonly closed: readonly (readonly [number, number])[];
+  /** When the shop works, in words. */
+  readonly hours: string;
   /** When a usual new job would be done in eight of ten days. */
   readonly nextPromiseAt: string;
   /** Closed jobs that the durations rest on. */
@@ -57,11 +61,12 @@ const atMinute = (nowMs: number, min: number): string => new Date(nowMs + min * 
 /** The day at the benches: every open job's steps, who does what when, and what may be promised. */
 export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
   await refreshSummaries(db);
-  const [{ durations, jobs: learnedFrom, stretch }, open, people, place] = await Promise.all([
+  const [{ durations, jobs: learnedFrom, stretch }, open, people, place, { hours }] = await Promise.all([
     loadDurations(db),
     openJobs(db, MOST_JOBS),
     listPeople(),
     loadPlace(db),
+    loadBusiness(db),
   ]);
   const nowMs = now.getTime();
   const views: JobView[] = [];
@@ -86,12 +91,12 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
     people:
       people.length > 0 ? people.map((p) => ({ id: p.name, role: p.role })) : [{ id: 'Bench lead', role: 'lead' }],
     capacity: {},
-    closed: closedMinutes(USUAL_HOURS, place.timeZone, nowMs),
+    closed: closedMinutes(hours, place.timeZone, nowMs),
   };
-  const plan = planDay(problem);
-  const ends = new Map(jobEnds(problem, plan).map((e) => [e.job, e]));
+  const [{ plan, ends: all }, newByMin] = await Promise.all([work('day', problem), promiseForNew(problem, durations)]);
+  const ends = new Map(all.map((e) => [e.job, e]));
   return {
-    ...{ nowAt: now.toISOString(), plan, learnedFrom, closed: problem.closed },
+    ...{ nowAt: now.toISOString(), plan, learnedFrom, closed: problem.closed, hours: hoursLabel(hours) },
     people: problem.people.map((p) => p.id),
     words: Object.fromEntries(jobs.flatMap((j) => j.steps.map((s) => [`${j.id} ${s.id}`, s.words]))),
     lines: views.map((job) => {
@@ -104,12 +109,12 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
         late: promisedAt !== undefined && byAt > promisedAt,
       };
     }),
-    nextPromiseAt: atMinute(nowMs, stretch * promiseForNew(problem, durations)),
+    nextPromiseAt: atMinute(nowMs, stretch * newByMin),
   };
 }
 
 /** By when a job that comes in now is done in eight of ten days, those before it kept in their order. */
-function promiseForNew(problem: DayProblem, durations: Durations): number {
+async function promiseForNew(problem: DayProblem, durations: Durations): Promise<number> {
   const kinds = ['outside', 'probe', 'decide', 'heat', 'balls', 'prove', 'close'] as const;
   const steps = kinds.map((kind) => ({
     ...{ id: kind, words: '', passive: false, needs: [], role: 'apprentice' as const, chance: 1 },
@@ -119,11 +124,21 @@ function promiseForNew(problem: DayProblem, durations: Durations): number {
     ...problem,
     jobs: [...problem.jobs, { id: NEW_JOB, words: '', releaseMin: 0, dueMin: null, weight: 1, steps }],
   };
-  return jobEnds(all, planDay(all)).find((e) => e.job === NEW_JOB)!.byMin;
+  const { ends } = await work('day', all);
+  return ends.find((e) => e.job === NEW_JOB)!.byMin;
 }
 
-/** What a job is likely to take and cost. */
-export async function loadQuote(db: Session, job: JobView): Promise<Quote> {
-  const [{ durations }, practice] = await Promise.all([loadDurations(db), findPractice(db)]);
-  return quoteOfJob(job, durations, usualRule(practice));
+/** What a job is likely to take and cost, and how the shop says so. */
+export interface ShopQuote {
+  readonly quote: Quote;
+  readonly business: Business;
+}
+
+export async function loadQuote(db: Session, job: JobView): Promise<ShopQuote> {
+  const [{ durations }, practice, business] = await Promise.all([
+    loadDurations(db),
+    findPractice(db),
+    loadBusiness(db),
+  ]);
+  return { quote: quoteOfJob(job, durations, priceRule(business, practice)), business };
 }

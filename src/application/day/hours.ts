@@ -1,17 +1,4 @@
-/** When the shop works, by its own clock: days of the week (1 Monday) and spans in minutes of the day. */
-export interface WorkHours {
-  readonly days: readonly number[];
-  readonly spans: readonly (readonly [fromMin: number, toMin: number])[];
-}
-
-/** Where the shop has not said: Monday to Friday, nine to six with half an hour at one. Engineering estimate. */
-export const USUAL_HOURS: WorkHours = {
-  days: [1, 2, 3, 4, 5],
-  spans: [
-    [9 * 60, 13 * 60],
-    [13 * 60 + 30, 18 * 60],
-  ],
-};
+import type { WorkHours } from '../../core/day';
 
 /** Days that are planned ahead. */
 const DAYS_AHEAD = 30;

@@ -1,15 +1,7 @@
-import { DEFAULT_PRACTICE, HOUR_PRICE, proofMinutes, type Practice } from '../diagnose';
+import { proofMinutes } from '../diagnose';
 import type { JobView } from '../job';
 import { quoteOf, type PriceRule, type Quote } from './quote';
 import type { Durations } from './steps-ahead';
-
-/** How a shop prices before it has said so: by the hour, nothing but a small fee where it is not cured. Engineering estimates. */
-export const usualRule = (practice: Practice = DEFAULT_PRACTICE): PriceRule => ({
-  hourPrice: practice.prices?.hour ?? HOUR_PRICE,
-  diagnosisFee: 20,
-  noCureNoFee: true,
-  tax: 0,
-});
 
 /** A proven cure comes back so often. Engineering estimate; the shop's own records say better. */
 const COMEBACK = 0.05;

@@ -15,7 +15,8 @@ import {
   stageMinutes,
   stepsAhead,
   stretchOf,
-  usualRule,
+  DEFAULT_BUSINESS,
+  priceRule,
 } from '.';
 
 const RULE = { hourPrice: 60, diagnosisFee: 20, noCureNoFee: true, tax: 0 };
@@ -168,10 +169,12 @@ describe('a job of the demo world', () => {
   });
 
   test('it is quoted: a chance and a range, dearer with a dearer hour', () => {
-    const quote = quoteOfJob(job, durations, usualRule());
+    const quote = quoteOfJob(job, durations, priceRule(DEFAULT_BUSINESS));
     expect(quote.successChance).toBeGreaterThan(0.5);
     expect(quote.priceCured.low).toBeLessThan(quote.priceCured.high);
-    expect(quoteOfJob(job, durations, { ...usualRule(), hourPrice: 120 }).price.mean).toBeGreaterThan(quote.price.mean);
+    expect(quoteOfJob(job, durations, { ...priceRule(DEFAULT_BUSINESS), hourPrice: 120 }).price.mean).toBeGreaterThan(
+      quote.price.mean,
+    );
   });
 
   test('minutes of its stages are the gaps before their entries; a long gap is a pause', () => {

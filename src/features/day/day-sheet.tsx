@@ -76,7 +76,7 @@ export function DaySheet({ day }: { day: BenchDay }) {
       <Text mt="3" fontSize="13px" color="quiet">
         Minutes of each kind of step from {day.learnedFrom} closed jobs, shrunk towards estimates. Costs{' '}
         {Math.round((100 * day.plan.cost.total) / Math.max(1, day.plan.bound) - 100)} % more than what no plan beats
-        {day.plan.exact ? '; this one is the best there is' : ''}. Monday to Friday, 9 to 13 and 13:30 to 18.{' '}
+        {day.plan.exact ? '; this one is the best there is' : ''}. {day.hours}.{' '}
         <Link href="/day.ics" color="copperText" textDecoration="underline">
           Promises and soaks as a calendar
         </Link>

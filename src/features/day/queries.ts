@@ -2,7 +2,6 @@ import 'server-only';
 import { calendarOf } from '@/application/day/calendar';
 import * as day from '@/application/day/day';
 import { loadSoakClocks } from '@/application/jobs/job-lists';
-import type { Quote } from '@/core/day';
 import type { JobView } from '@/core/job';
 import { database } from '@/db/client';
 
@@ -12,7 +11,7 @@ export type { BenchDay, DayLine } from '@/application/day/day';
 export const loadDay = async () => day.loadDay(await database(), new Date());
 
 /** What a job is likely to take and cost. */
-export const loadQuote = async (job: JobView): Promise<Quote> => day.loadQuote(await database(), job);
+export const loadQuote = async (job: JobView): Promise<day.ShopQuote> => day.loadQuote(await database(), job);
 
 /** Promises and ends of soaks, as iCalendar. */
 export async function loadCalendar(): Promise<string> {

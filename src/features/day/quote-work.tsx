@@ -1,8 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { Box, Flex, Grid, Text } from '@chakra-ui/react';
-import type { Quote } from '@/core/day';
+import NextLink from 'next/link';
+import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
+import { messageFor, type Business, type Quote } from '@/core/day';
 import type { JobView, KeepEvent } from '@/core/job';
 import { formatMinutes } from '@/core/units';
 import { AnswerNote, FigureLine, Headline, MainButton, Named, PlainButton, TextInput, usePlace } from '@/ui';
@@ -11,7 +12,17 @@ import { AnswerNote, FigureLine, Headline, MainButton, Named, PlainButton, TextI
 const ROUND_TO = 5;
 
 /** What the job will take and cost over all that may be wrong; what was told to the owner, and what they said. */
-export function QuoteWork({ job, quote, onKeep }: { job: JobView; quote: Quote; onKeep: KeepEvent }) {
+export function QuoteWork({
+  job,
+  quote,
+  business,
+  onKeep,
+}: {
+  job: JobView;
+  quote: Quote;
+  business: Business;
+  onKeep: KeepEvent;
+}) {
   const { money } = usePlace();
   const suggested = Math.max(ROUND_TO, Math.ceil(quote.priceCured.high / ROUND_TO) * ROUND_TO);
   const [price, setPrice] = useState(String(suggested));
@@ -36,8 +47,7 @@ export function QuoteWork({ job, quote, onKeep }: { job: JobView; quote: Quote; 
         title={`${money(Math.round(quote.priceCured.low))} to ${money(Math.round(quote.priceCured.high))}, cured in ${Math.round(100 * quote.successChance)} of 100`}
         aside="eight of ten lie between"
       >
-        By what the readings leave to suspect; it moves as they arrive. Nothing but the fee for looking where it is not
-        cured.
+        By what the readings leave to suspect; it moves as they arrive. {ruleWords(business, money)}
       </Headline>
       <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="10" mt="4">
         <Box>
@@ -100,14 +110,58 @@ export function QuoteWork({ job, quote, onKeep }: { job: JobView; quote: Quote; 
             </Box>
           )}
           <AnswerNote answer={answer} />
-          <Text mt="5" fontSize="14px" color="quiet">
-            To the owner: “Your {job.board.device} can most likely be repaired ({Math.round(100 * quote.successChance)}{' '}
-            of 100). It would cost {money(Number(price) || suggested)}; where we cannot cure it you pay for the look
-            alone. Shall we?”
-          </Text>
+          <OwnerMessage
+            text={messageFor(business.message, {
+              device: job.board.device,
+              cause: job.repairs[0]?.words ?? 'not known yet',
+              chance: String(Math.round(100 * quote.successChance)),
+              price: money(Number(price) || suggested),
+              fee: money(business.diagnosisFee),
+            })}
+          />
         </Box>
       </Grid>
     </>
+  );
+}
+
+/** The shop's rule for a price, in a sentence. */
+function ruleWords({ flat, diagnosisFee, noCureNoFee, taxPercent }: Business, money: (v: number) => string): string {
+  const what = flat === null ? 'By the hour and parts' : `${money(flat)} for a cure`;
+  const fee = diagnosisFee > 0 ? `, and ${money(diagnosisFee)} for looking` : '';
+  const otherwise = noCureNoFee ? '; nothing else where it is not cured' : '; also where it is not cured';
+  return `${what}${fee}${otherwise}.${taxPercent > 0 ? ` ${taxPercent} % tax is in it.` : ''}`;
+}
+
+/** What the owner is told, in the shop's words, ready to be taken along. */
+function OwnerMessage({ text }: { text: string }) {
+  const [copied, setCopied] = useState(false);
+  return (
+    <Box mt="5" pl="3" borderLeft="2px solid" borderColor="copper">
+      <Text fontSize="13px" color="quiet">
+        To the owner
+      </Text>
+      <Text fontSize="15px" whiteSpace="pre-wrap">
+        {text}
+      </Text>
+      <Flex mt="2" gap="3" align="baseline">
+        <PlainButton
+          type="button"
+          onClick={() =>
+            void navigator.clipboard.writeText(text).then(
+              () => setCopied(true),
+              () => setCopied(false),
+            )
+          }
+        >
+          Copy
+        </PlainButton>
+        {copied && <Text role="status">Copied.</Text>}
+        <Link asChild fontSize="13px" color="copperText">
+          <NextLink href="/library/practice?view=business">Its words</NextLink>
+        </Link>
+      </Flex>
+    </Box>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import type { ActionResult } from '@/application/action-result';
+import * as business from '@/application/day/business';
 import * as presets from '@/application/file-presets';
 import * as places from '@/application/place';
 import * as settings from '@/application/settings';
@@ -19,6 +20,10 @@ export const keepPractice = async (change: unknown): Promise<ActionResult> =>
 /** Keeps how the shop's reports read; what makes no sense changes nothing. */
 export const keepReportWords = async (words: unknown): Promise<ActionResult> =>
   shown(await settings.keepReportWords(await database(), words));
+
+/** Keeps when the shop works, how it prices, and what an owner is told. */
+export const keepBusiness = async (asked: unknown): Promise<ActionResult> =>
+  shown(await business.keepBusiness(await database(), asked));
 
 /** Keeps where the bench stands: its time zone, language and money. */
 export const keepPlace = async (place: unknown): Promise<ActionResult> =>

@@ -1,6 +1,8 @@
+import type { Business } from '@/core/day';
 import type { Practice } from '@/core/diagnose';
 import type { ReportWords } from '@/core/job';
 import { ViewLinks } from '@/ui';
+import { BusinessPart } from './business-part';
 import { PartsPart } from './parts-part';
 import { PlacePart } from './place-part';
 import { ReadingsPart } from './readings-part';
@@ -8,7 +10,7 @@ import { ReportPart } from './report-part';
 import { StoryPart } from './story-part';
 import { PRACTICE_VIEWS, type PracticeView } from './view';
 
-const PARTS: Readonly<Record<Exclude<PracticeView, 'report' | 'place'>, typeof ReadingsPart>> = {
+const PARTS: Readonly<Record<'readings' | 'story' | 'parts', typeof ReadingsPart>> = {
   readings: ReadingsPart,
   story: StoryPart,
   parts: PartsPart,
@@ -18,13 +20,15 @@ const PARTS: Readonly<Record<Exclude<PracticeView, 'report' | 'place'>, typeof R
 export function PracticeSheet({
   practice,
   reportWords,
+  business,
   view,
 }: {
   practice: Practice;
   reportWords: ReportWords;
+  business: Business;
   view: PracticeView;
 }) {
-  const Part = view === 'report' || view === 'place' ? undefined : PARTS[view];
+  const Part = view === 'report' || view === 'place' || view === 'business' ? undefined : PARTS[view];
   return (
     <>
       <ViewLinks
@@ -33,6 +37,7 @@ export function PracticeSheet({
         views={PRACTICE_VIEWS.map(([id, name]) => ({ id, name, href: `?view=${id}` }))}
       />
       {Part && <Part practice={practice} />}
+      {view === 'business' && <BusinessPart business={business} />}
       {view === 'report' && <ReportPart words={reportWords} />}
       {view === 'place' && <PlacePart timeZones={Intl.supportedValuesOf('timeZone')} />}
     </>

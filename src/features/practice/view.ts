@@ -3,6 +3,7 @@ export const PRACTICE_VIEWS = [
   ['readings', 'Readings'],
   ['story', 'The story'],
   ['parts', 'Parts and money'],
+  ['business', 'Hours and quotes'],
   ['report', 'The report'],
   ['place', 'Days and money'],
 ] as const;

@@ -1,5 +1,5 @@
 import { PracticeSheet } from '@/features/practice/practice-sheet';
-import { loadPractice, loadReportWords } from '@/features/practice/queries';
+import { loadBusiness, loadPractice, loadReportWords } from '@/features/practice/queries';
 import { practiceView } from '@/features/practice/view';
 import { Sheet, Strip } from '@/ui';
 
@@ -7,9 +7,10 @@ export const dynamic = 'force-dynamic';
 
 export default async function PracticePage({ searchParams }: { searchParams: Promise<{ view?: string }> }) {
   const { view } = await searchParams;
+  const [practice, reportWords, business] = await Promise.all([loadPractice(), loadReportWords(), loadBusiness()]);
   return (
     <Sheet strip={<Strip where="Practice" />}>
-      <PracticeSheet practice={await loadPractice()} reportWords={await loadReportWords()} view={practiceView(view)} />
+      <PracticeSheet practice={practice} reportWords={reportWords} business={business} view={practiceView(view)} />
     </Sheet>
   );
 }

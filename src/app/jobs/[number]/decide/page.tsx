@@ -15,7 +15,7 @@ import { jobOfPage, type JobPageProps } from '../job-page';
 export default async function DecidePage(props: JobPageProps) {
   const { job } = await jobOfPage(props);
   const view = decideView((await props.searchParams).view, job.state.decision?.action === 'replace');
-  const quote = view === 'quote' ? await loadQuote(job) : undefined;
+  const priced = view === 'quote' ? await loadQuote(job) : undefined;
   const choice = view === 'route' || view === 'quote' ? undefined : await loadChoice(job);
   const straps = view === 'straps' ? await loadStraps() : undefined;
   return (
@@ -27,7 +27,7 @@ export default async function DecidePage(props: JobPageProps) {
           <ViewLinks label="Decide" current={view} views={DECIDE_VIEWS} />
           {view === 'route' && <DecideWork job={job} onKeep={enterEvent} />}
           {view === 'chip' && <ChipWork job={job} choice={choice} />}
-          {quote && <QuoteWork job={job} quote={quote} onKeep={enterEvent} />}
+          {priced && <QuoteWork job={job} {...priced} onKeep={enterEvent} />}
           {straps && <StrapsWork job={job} asked={choice?.ref} straps={straps} />}
         </>
       }
