@@ -49,7 +49,6 @@ const recipes = {
 const config = defineConfig({
   cssVarsPrefix: 'u',
   globalCss: {
-    'input[type=checkbox], input[type=radio]': { accentColor: 'var(--u-colors-copper)' },
     'html, body': {
       bg: 'paper',
       color: 'ink',
@@ -69,7 +68,10 @@ const config = defineConfig({
     'nav a, label:has(> input[type=checkbox]), label:has(> input[type=radio])': {
       [COARSE]: { minHeight: FINGER, display: 'inline-flex', alignItems: 'center' },
     },
-    'input[type=checkbox], input[type=radio]': { [COARSE]: { minWidth: '24px', minHeight: '24px' } },
+    'input[type=checkbox], input[type=radio]': {
+      accentColor: 'var(--u-colors-copper)',
+      [COARSE]: { minWidth: '24px', minHeight: '24px' },
+    },
   },
   theme: {
     tokens: {
