@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import type { Board } from '../core/board';
 import { jobEnds, planDay, type DayPlan, type DayProblem } from '../core/day';
 import { Predictor, warmUp } from '../core/diagnose';
-import { parOf, type Drill } from '../core/drill';
+import { parOf, reviewExercise, type Drill, type ExerciseReview, type ExerciseSpec } from '../core/drill';
+import type { Result } from '../core/result';
 import { viewJob, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../core/job';
 
 /** What takes too long for the thread that answers requests. Everything in and out is plain data. */
@@ -18,6 +19,13 @@ export interface ViewRequest {
 
 /** A view without what whoever asks has already. */
 export type ComputedView = Omit<JobView, 'board' | 'references'>;
+
+interface ExerciseRequest {
+  readonly board: Board;
+  readonly spec: ExerciseSpec;
+  /** What was done, as it came from the page. */
+  readonly done: unknown;
+}
 
 interface PlannedDay {
   readonly plan: DayPlan;
@@ -47,6 +55,10 @@ export const TASKS = {
   day(problem: DayProblem): PlannedDay {
     const plan = planDay(problem);
     return { plan, ends: jobEnds(problem, plan) };
+  },
+  /** Judges an exercise: a flight by the full solver. */
+  exercise({ board, spec, done }: ExerciseRequest): Result<ExerciseReview> {
+    return reviewExercise(sameBoard(board), spec, done);
   },
   /** Computes a board's tables ahead. */
   warm(board: Board): void {

@@ -1,4 +1,5 @@
-import { entropyBits, erfc, invertSpd, normalCdf, seededRandom } from '.';
+import { jStat } from 'jstat';
+import { entropyBits, erfc, invertSpd, normalCdf, normalQuantile, seededRandom } from '.';
 
 test('the inverse of a random positive definite matrix times itself is the unit matrix', () => {
   const random = seededRandom(3);
@@ -47,4 +48,8 @@ test('a seeded run repeats and fills the unit interval evenly', () => {
   const draws = Array.from({ length: 5000 }, a);
   expect(draws.slice(0, 50)).toEqual(Array.from({ length: 50 }, b));
   expect(draws.reduce((s, x) => s + x, 0) / draws.length).toBeCloseTo(0.5, 1);
+});
+
+test.each([1e-6, 0.025, 0.3, 0.5, 0.84, 0.999])('the normal quantile at %p is that of another library', (p) => {
+  expect(normalQuantile(p)).toBeCloseTo(jStat.normal.inv(p, 0, 1), 4);
 });

@@ -34,3 +34,21 @@ export function erfc(x: number): number {
 /** A draw from the standard normal distribution. Source: Box & Muller (1958). */
 export const normalDraw = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+
+/** Beyond so many deviations lies less than the smallest share that is asked for. */
+const FARTHEST_SDS = 9;
+
+/**
+ * The value below which the share `p` of the standard normal law lies, by bisection on {@link normalCdf}, to about 1e-6.
+ * @throws RangeError when p is not between 0 and 1.
+ */
+export function normalQuantile(p: number): number {
+  if (!(p > 0 && p < 1)) throw new RangeError(`expected a share between 0 and 1; got ${p}`);
+  let [low, high] = [-FARTHEST_SDS, FARTHEST_SDS];
+  while (high - low > 1e-9) {
+    const middle = (low + high) / 2;
+    if (normalCdf(middle, 0, 1) < p) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}

@@ -15,4 +15,5 @@ export {
   TROUBLES,
   type ConversationTrouble,
   type ConversationWish,
+  type SentPacket,
 } from './simulate';
