@@ -1,5 +1,6 @@
 import { DrillCourse, DrillSidebar } from '@/features/drills/drill-list';
 import { loadDrills } from '@/features/drills/queries';
+import { ExerciseLists } from '@/features/exercises/exercise-lists';
 import { Sheet, Strip } from '@/ui';
 
 export const dynamic = 'force-dynamic';
@@ -9,6 +10,7 @@ export default async function DrillsPage() {
   return (
     <Sheet strip={<Strip where="Drills" />} sidebar={<DrillSidebar list={list} />}>
       <DrillCourse list={list} />
+      <ExerciseLists lists={list.exercises} />
     </Sheet>
   );
 }

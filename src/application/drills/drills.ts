@@ -5,6 +5,9 @@ import {
   drillOfWork,
   drillSchema,
   drillStepSchema,
+  exerciseCourse,
+  EXERCISE_NAMES,
+  EXERCISES,
   NEW_LEARNER,
   nextGrade,
   rated,
@@ -17,6 +20,8 @@ import {
   type DrillPlay,
   type DrillScore,
   type DrillStep,
+  type ExerciseName,
+  type ExerciseSpec,
   type Rating,
   type StepReview,
 } from '../../core/drill';
@@ -33,6 +38,7 @@ import { noJob, refused, saved, type ActionResult } from '../action-result';
 import { entrant } from '../entrant';
 import { loadRecord } from '../jobs/load-job';
 import { once } from '../once';
+import { isExercise, specOf } from './spec';
 
 /** Drills whose play is held ready, so that a step does not play all before it again. */
 const HELD = 20;
@@ -45,15 +51,14 @@ const IN_ORDER = 3;
 const MOST_TRIES = 12;
 
 const stepsOf = (row: DrillRow): DrillStep[] => z.array(drillStepSchema).parse(JSON.parse(row.steps));
-const specOf = (row: DrillRow): Drill => drillSchema.parse(JSON.parse(row.spec));
 
 /** The play of a drill as far as it has come, from memory or from its steps. */
-function playOf(row: DrillRow, board: Board): DrillPlay {
+function playOf(row: DrillRow, spec: Drill, board: Board): DrillPlay {
   const steps = stepsOf(row);
   const key = `${row.id} ${row.at} ${steps.length}`;
   const ready = held.get(key);
   if (ready?.reviews.length === steps.length) return ready;
-  return hold(key, replay(Predictor.of(board), specOf(row), steps));
+  return hold(key, replay(Predictor.of(board), spec, steps));
 }
 
 function hold(key: string, play: DrillPlay): DrillPlay {
@@ -86,9 +91,10 @@ export async function loadDrill(db: Session, id: number): Promise<DrillView | un
   const row = await findDrill(db, id);
   if (!row) return undefined;
   const spec = specOf(row);
+  if (isExercise(spec)) return undefined;
   const board = await findBoard(db, spec.boardId);
   if (!board) return undefined;
-  const play = playOf(row, board);
+  const play = playOf(row, spec, board);
   const steps = stepsOf(row);
   const lastStep = steps.at(-1);
   const proposal = lastStep?.do === 'hint' && !play.end ? play.proposal() : undefined;
@@ -109,6 +115,15 @@ export async function loadDrill(db: Session, id: number): Promise<DrillView | un
   };
 }
 
+/** Exercises of a kind: what it trains, how each of its course went last, and how sure the hand is. */
+export interface ExerciseList {
+  readonly kind: ExerciseName;
+  readonly title: string;
+  readonly about: string;
+  readonly skill: Rating;
+  readonly course: readonly { readonly spec: ExerciseSpec; readonly last?: DrillLine }[];
+}
+
 export interface DrillLine {
   readonly id: number;
   readonly name: string;
@@ -125,6 +140,8 @@ export interface DrillList {
   readonly mine: readonly DrillLine[];
   readonly skill: Rating;
   readonly next: number;
+  /** What is practised beside finding faults, by its kind. */
+  readonly exercises: readonly ExerciseList[];
   /** Everybody's skill, for the lead's sheet. */
   readonly people: readonly { readonly person: string; readonly skill: Rating }[];
 }
@@ -138,11 +155,27 @@ const lineOf = (row: DrillRow): DrillLine => {
 const skillOf = (lines: readonly DrillLine[]): Rating =>
   lines.reduce((skill, l) => (l.score === undefined ? skill : rated(skill, l.grade, l.score)), NEW_LEARNER);
 
+function exerciseLists(boards: readonly Board[], own: readonly DrillRow[]): ExerciseList[] {
+  return EXERCISE_NAMES.map((kind): ExerciseList => {
+    const lines = own.flatMap((row) => {
+      const spec = specOf(row);
+      return isExercise(spec) && spec.kind === kind ? [lineOf(row)] : [];
+    });
+    const { title, about } = EXERCISES[kind];
+    const course = exerciseCourse(kind, boards).map((spec) => ({
+      spec,
+      last: lines.findLast((l) => l.name === spec.name),
+    }));
+    return { kind, title, about, skill: skillOf(lines), course };
+  });
+}
+
 export async function loadDrills(db: Session): Promise<DrillList> {
   const { actor } = await entrant('');
-  const [boards, all] = await Promise.all([listBoardsInUse(db), allDrills(db)]);
-  const lines = all.map(lineOf);
-  const mine = (await drillsOf(db, actor)).map(lineOf);
+  const [boards, all, own] = await Promise.all([listBoardsInUse(db), allDrills(db), drillsOf(db, actor)]);
+  const isOfFaults = (row: DrillRow): boolean => !isExercise(specOf(row));
+  const lines = all.filter(isOfFaults).map(lineOf);
+  const mine = own.filter(isOfFaults).map(lineOf);
   const skill = skillOf(mine);
   const people = [...new Set(lines.map((l) => l.person))].map((person) => ({
     person,
@@ -152,6 +185,7 @@ export async function loadDrills(db: Session): Promise<DrillList> {
     ...{ mine: mine.toReversed(), skill, people },
     // Before anything is known of a learner the course is taken in its order.
     next: skill.drills < IN_ORDER ? skill.drills + 1 : nextGrade(skill),
+    exercises: exerciseLists(boards, own),
     course: courseOn(boards).map((drill) => ({ ...drill, last: mine.findLast((l) => l.name === drill.name) })),
   };
 }
@@ -200,10 +234,12 @@ export async function beginDrillOfJob(db: Database, number: number, key: string)
 export function takeDrillLine(db: Database, id: number, text: string, key: string): Promise<ActionResult> {
   return once(db, { key, scope: `drill ${id}`, request: { text } }, async (tx, { actor }) => {
     const row = await findDrill(tx, id);
-    const board = row && (await findBoard(tx, specOf(row).boardId));
-    if (!row || !board) return refused(`Expected a drill that was begun; there is none with number ${id}.`, 'notFound');
+    const spec = row && specOf(row);
+    const board = spec && !isExercise(spec) ? await findBoard(tx, spec.boardId) : undefined;
+    if (!row || !spec || isExercise(spec) || !board)
+      return refused(`Expected a drill that was begun; there is none with number ${id}.`, 'notFound');
     if (row.person !== actor) return refused(`Expected your own drill; this one is ${row.person}’s.`);
-    const play = playOf(row, board);
+    const play = playOf(row, spec, board);
     const steps = stepsOf(row);
     const proposal = steps.at(-1)?.do === 'hint' ? play.proposal() : undefined;
     const also = proposal && (proposal.kind === 'test' || proposal.kind === 'again') ? [proposal.measurement] : [];

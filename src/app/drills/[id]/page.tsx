@@ -1,12 +1,22 @@
 import { notFound } from 'next/navigation';
 import { DrillEntry, DrillSide, DrillWork } from '@/features/drills/drill-work';
 import { loadDrill } from '@/features/drills/queries';
+import { ExerciseWork } from '@/features/exercises/exercise-work';
+import { loadExercise } from '@/features/exercises/queries';
 import { CautionNote, EntryOfferProvider, Sheet, Strip } from '@/ui';
 
 export const dynamic = 'force-dynamic';
 
 export default async function DrillPage({ params }: { params: Promise<{ id: string }> }) {
-  const drill = await loadDrill(Number((await params).id));
+  const id = Number((await params).id);
+  const exercise = await loadExercise(id);
+  if (exercise)
+    return (
+      <Sheet strip={<Strip where={`Exercise on ${exercise.board.device}`} />}>
+        <ExerciseWork exercise={exercise} />
+      </Sheet>
+    );
+  const drill = await loadDrill(id);
   if (!drill) notFound();
   return (
     <EntryOfferProvider>

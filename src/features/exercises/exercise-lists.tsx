@@ -1,0 +1,77 @@
+'use client';
+
+import { useState } from 'react';
+import NextLink from 'next/link';
+import { useRouter } from 'next/navigation';
+import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
+import type { ExerciseSpec } from '@/core/drill';
+import { PlainButton, ProblemNote } from '@/ui';
+import { beginExercise } from './actions';
+import type { ExerciseList } from './queries';
+
+/** What is practised beside finding faults: hands, eyes, lines. */
+export function ExerciseLists({ lists }: { lists: readonly ExerciseList[] }) {
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  async function begin(spec: ExerciseSpec): Promise<void> {
+    setBusy(true);
+    setProblem(undefined);
+    const answer = await beginExercise(spec, crypto.randomUUID());
+    if (answer.saved) return router.push(`/drills/${answer.seq}`);
+    setBusy(false);
+    setProblem(answer.message);
+  }
+  return (
+    <Grid templateColumns={{ base: '1fr', lg: 'repeat(3, minmax(0, 1fr))' }} columnGap="8" rowGap="6" mt="8">
+      {problem && <ProblemNote text={problem} />}
+      {lists.map(({ kind, title, about, skill, course }) => (
+        <Box key={kind} as="section" aria-label={title}>
+          <Flex justify="space-between" align="baseline" borderBottom="1.5px solid" borderColor="ink" pb="1">
+            <Text as="h2" fontWeight="700">
+              {title}
+            </Text>
+            {skill.drills > 0 && (
+              <Text fontFamily="mono" fontSize="14px" color="quiet">
+                {Math.round(skill.rating)} ± {Math.round(2 * skill.deviation)}
+              </Text>
+            )}
+          </Flex>
+          <Text fontSize="14px" color="quiet" my="2" minH="4.2em">
+            {about}
+          </Text>
+          {course.map(({ spec, last }) => (
+            <Flex
+              key={spec.name}
+              justify="space-between"
+              align="center"
+              gap="3"
+              py="1.5"
+              borderBottom="1px solid"
+              borderColor="rule"
+            >
+              <Text fontSize="15px">{spec.name}</Text>
+              <Flex gap="3" align="baseline" flexShrink="0">
+                <Text fontFamily="mono">{last?.score === undefined ? '–' : Math.round(100 * last.score)}</Text>
+                {last && last.end === undefined ? (
+                  <Link asChild color="copperText" fontWeight="700">
+                    <NextLink href={`/drills/${last.id}`}>go on</NextLink>
+                  </Link>
+                ) : (
+                  <PlainButton
+                    type="button"
+                    disabled={busy}
+                    aria-label={`${last ? 'Again' : 'Begin'}: ${spec.name}`}
+                    onClick={() => void begin(spec)}
+                  >
+                    {last ? 'Again' : 'Begin'}
+                  </PlainButton>
+                )}
+              </Flex>
+            </Flex>
+          ))}
+        </Box>
+      ))}
+    </Grid>
+  );
+}

@@ -1,0 +1,9 @@
+import 'server-only';
+import * as exercises from '@/application/drills/exercises';
+import { database } from '@/db/client';
+
+export type { ExerciseView } from '@/application/drills/exercises';
+export type { ExerciseList } from '@/application/drills/drills';
+
+export const loadExercise = async (id: number) =>
+  Number.isInteger(id) ? exercises.loadExercise(await database(), id) : undefined;
