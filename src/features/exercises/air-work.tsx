@@ -47,7 +47,7 @@ export function AirWork({ exercise, drill }: { exercise: ExerciseView; drill: Ai
       {state.phase === 'flying' && (
         <Flex gap="3" mb="3" align="baseline" wrap="wrap">
           <MainButton type="button" onClick={nudge} disabled={!isReady}>
-            Nudge <Key>N</Key>
+            Nudge <Key onCopper>N</Key>
           </MainButton>
           <PlainButton type="button" onClick={() => act({ do: 'lift', nowMs: performance.now() })}>
             Lift <Key>L</Key>
@@ -59,7 +59,7 @@ export function AirWork({ exercise, drill }: { exercise: ExerciseView; drill: Ai
         </Flex>
       )}
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 270px' }} gap="6">
-        <Box minW="0">
+        <Box minW="0" display="flex" flexDirection="column" h="calc(100dvh / var(--scale, 1) - 270px)" minH="260px">
           <BoardDrawing
             board={board}
             marks={[]}
@@ -73,7 +73,7 @@ export function AirWork({ exercise, drill }: { exercise: ExerciseView; drill: Ai
           {state.phase === 'setup' && (
             <Flex mt="4" gap="3" align="baseline">
               <MainButton type="button" onClick={() => act({ do: 'begin', nowMs: performance.now() })}>
-                Air on <Key>Enter</Key>
+                Air on <Key onCopper>Enter</Key>
               </MainButton>
               <Speed state={state} act={act} />
             </Flex>

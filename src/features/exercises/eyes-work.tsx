@@ -36,7 +36,7 @@ export function EyesWork({ exercise, drill }: { exercise: ExerciseView; drill: E
           Click every ball that may not go onto a board: missing, bridged, too small, too large, or beside its pad.
         </Headline>
         <MainButton type="button" onClick={next}>
-          Show the first <Key>Enter</Key>
+          Show the first <Key onCopper>Enter</Key>
         </MainButton>
       </>
     );
@@ -56,7 +56,7 @@ export function EyesWork({ exercise, drill }: { exercise: ExerciseView; drill: E
       {problem && <ProblemNote text={problem} />}
       <Flex mt="3" gap="3">
         <MainButton type="button" onClick={next} disabled={!picture}>
-          {at + 1 < drill.pictures ? 'Next picture' : 'That was the last'} <Key>Enter</Key>
+          {at + 1 < drill.pictures ? 'Next picture' : 'That was the last'} <Key onCopper>Enter</Key>
         </MainButton>
       </Flex>
       {answer && !answer.saved && <AnswerNote answer={answer} />}
@@ -132,12 +132,8 @@ function Marking({
   const sites = sitesOf(pattern).map((s) => mapPoint(toPicture, s));
   const reach = Math.min(...sites.slice(1).map((s) => Math.hypot(s.x - sites[0].x, s.y - sites[0].y))) / 2;
   return (
-    <Box bg="mat" p="2" display="inline-block" maxW="100%">
-      <Box
-        position="relative"
-        maxW="100%"
-        style={{ aspectRatio: `${width} / ${height}`, width: `min(100%, ${(60 * width) / height}vh)` }}
-      >
+    <Box bg="mat" p="2" style={{ width: `min(100%, ${(62 * width) / height}vh)` }}>
+      <Box position="relative" style={{ aspectRatio: `${width} / ${height}` }}>
         <canvas ref={canvas} width={width} height={height} style={{ width: '100%', display: 'block' }} />
         <svg
           viewBox={`0 0 ${width} ${height}`}

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { Kbd } from '@chakra-ui/react';
 
-/** A key as it is printed on the keyboard. */
-export function Key({ children }: { children: ReactNode }) {
+/** A key as it is printed on the keyboard. @param onCopper on the ground of a main button. */
+export function Key({ onCopper = false, children }: { onCopper?: boolean; children: ReactNode }) {
   return (
     <Kbd
       variant="outline"
@@ -10,9 +10,9 @@ export function Key({ children }: { children: ReactNode }) {
       fontSize="13px"
       fontWeight="500"
       bg="transparent"
-      color="ink"
+      color={onCopper ? 'ground' : 'ink'}
       border="1px solid"
-      borderColor="quiet"
+      borderColor={onCopper ? 'ground' : 'quiet'}
       borderRadius="2px"
       boxShadow="none"
       px="1.5"

@@ -116,7 +116,7 @@ function reviewLines(board: Board, drill: LinesDrill, { answers }: LinesDone): L
     // What guessing brings counts as nothing.
     score: Math.max(0, (right / asked - 1 / CHOICES) / (1 - 1 / CHOICES)),
     lesson: missed
-      ? `${OUTCOME_WORDS[missed.truth]}${missed.implicates[0] ? `. Then look first at ${missed.implicates[0]}` : ''}.`
+      ? `Missed: “${OUTCOME_WORDS[missed.truth]}”.${missed.implicates[0] ? ` Then look first at ${missed.implicates[0]}.` : ''}`
       : 'Every conversation was read right.',
   };
 }
