@@ -66,3 +66,23 @@ test('conversations are read by keys, and each says where to look', async ({ pag
   await expect(headline(page)).toHaveText(/^\d+ of 100$/);
   await expect(page.getByText('Look first at')).toBeVisible();
 });
+
+test('short questions: the answer behind a key, and what was known is not asked again today', async ({ page }) => {
+  await page.goto(`${server.url}/drills`, { waitUntil: 'networkidle' });
+  await page.getByRole('link', { name: 'Memory: 5 short questions' }).click();
+  await page.waitForURL(/\/drills\/memory$/);
+  await expect(page.getByRole('button', { name: /^Show the answer/ })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  const first = await headline(page).innerText();
+  for (let k = 1; k <= 5; k++) {
+    await expect(page.getByText(`${k} of 5`)).toBeVisible();
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('How well did you know it?')).toBeVisible();
+    await page.keyboard.press('3');
+  }
+  await expect(headline(page)).toHaveText('That was all for now');
+  await page.waitForLoadState('networkidle');
+  await page.reload({ waitUntil: 'networkidle' });
+  await expect(headline(page)).not.toHaveText(first);
+  await expect(page.getByText('1 of 5')).toBeVisible();
+});

@@ -304,6 +304,17 @@ export const drills = sqliteTable(
   (t) => [index('drills_person').on(t.person)],
 );
 
+/** How well each person remembers each fact, and when it is asked again. */
+export const memories = sqliteTable(
+  'memories',
+  {
+    person: text('person').notNull(),
+    fact: text('fact').notNull(),
+    json: text('json').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.person, t.fact] })],
+);
+
 /** Who works here. Without anybody the bench is open to whoever sits at it. */
 export const user = sqliteTable('user', {
   id: text('id').primaryKey(),

@@ -27,6 +27,8 @@ export {
 export { airSight, FLUX_WORDS, swims } from './exercises/air/seen';
 export { eyesPicture, FLAW_WORDS, type EyesDrill } from './exercises/eyes/eyes';
 export { linesQuestion, OUTCOME_WORDS, type LinesDrill, type LinesQuestion } from './exercises/lines/lines';
+export { allFacts, type Fact } from './memory/facts';
+export { dueFacts, memorySchema, recalled, recallSchema, type Memory, type Recall } from './memory/schedule';
 export {
   EXERCISE_NAMES,
   EXERCISES,

@@ -7,10 +7,10 @@ import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ExerciseSpec } from '@/core/drill';
 import { PlainButton, ProblemNote } from '@/ui';
 import { beginExercise } from './actions';
-import type { ExerciseList } from './queries';
+import type { ExerciseList, MemoryRound } from './queries';
 
 /** What is practised beside finding faults: hands, eyes, lines. */
-export function ExerciseLists({ lists }: { lists: readonly ExerciseList[] }) {
+export function ExerciseLists({ lists, memory }: { lists: readonly ExerciseList[]; memory: MemoryRound }) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
@@ -24,6 +24,7 @@ export function ExerciseLists({ lists }: { lists: readonly ExerciseList[] }) {
   }
   return (
     <Grid templateColumns={{ base: '1fr', lg: 'repeat(3, minmax(0, 1fr))' }} columnGap="8" rowGap="6" mt="8">
+      <MemoryLine memory={memory} />
       {problem && <ProblemNote text={problem} />}
       {lists.map(({ kind, title, about, skill, course }) => (
         <Box key={kind} as="section" aria-label={title}>
@@ -75,3 +76,17 @@ export function ExerciseLists({ lists }: { lists: readonly ExerciseList[] }) {
     </Grid>
   );
 }
+
+/** How many short questions wait, across the head of the list. */
+const MemoryLine = ({ memory: { ask, known, all } }: { memory: MemoryRound }) => (
+  <Flex gridColumn="1 / -1" align="baseline" gap="4" wrap="wrap">
+    <Link asChild color="copperText" fontWeight="700">
+      <NextLink href="/drills/memory">
+        {ask.length === 0 ? 'Memory: nothing is due' : `Memory: ${ask.length} short questions`}
+      </NextLink>
+    </Link>
+    <Text fontSize="14px" color="quiet">
+      {known} of {all} facts of the trade and of this shop’s boards were asked before
+    </Text>
+  </Flex>
+);

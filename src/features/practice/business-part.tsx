@@ -2,7 +2,6 @@
 
 import { useState } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
-import { refused } from '@/application/action-result';
 import { MESSAGE_FACTS, WEEK, messageFor, spansFromText, spansText, type Business, type MessageFact } from '@/core/day';
 import { Headline, Named, TextInput } from '@/ui';
 import { keepBusiness } from './actions';
@@ -54,7 +53,7 @@ export function BusinessPart({ business }: { business: Business }) {
         read={() => typed}
         keep={async (now) => {
           const spans = spansFromText(now.hours);
-          if (!spans.ok) return refused(spans.problems[0].message, 'badInput');
+          if (!spans.ok) return { saved: false, message: spans.problems[0].message };
           return keepBusiness({
             hours: { days: now.days, spans: spans.value },
             diagnosisFee: figure(now.fee),
