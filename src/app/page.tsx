@@ -2,6 +2,7 @@ import { BenchSheet } from '@/features/bench/bench-sheet';
 import { loadBench } from '@/features/bench/queries';
 import { DaySheet } from '@/features/day/day-sheet';
 import { loadDay } from '@/features/day/queries';
+import { TourOffer } from '@/features/drills/tour';
 import { Sheet, Strip, ViewLinks } from '@/ui';
 
 export const dynamic = 'force-dynamic';
@@ -16,7 +17,11 @@ export default async function BenchPage({ searchParams }: { searchParams: Promis
   return (
     <Sheet strip={<Strip where="Today at the bench" />}>
       <ViewLinks label="Bench" current={view} views={VIEWS} />
-      {view === 'day' ? <DaySheet day={await loadDay()} /> : <BenchSheet bench={await loadBench()} />}
+      {view === 'day' ? (
+        <DaySheet day={await loadDay()} />
+      ) : (
+        <BenchSheet bench={await loadBench()} tour={<TourOffer />} />
+      )}
     </Sheet>
   );
 }

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { DEFAULT_PRACTICE, placeOf, Predictor } from '../../core/diagnose';
 import {
@@ -15,6 +16,7 @@ import {
   replay,
   scoreOf,
   stemOf,
+  tourStop,
   unknownFaults,
   type Drill,
   type DrillPlay,
@@ -24,6 +26,7 @@ import {
   type ExerciseSpec,
   type Rating,
   type StepReview,
+  type TourStop,
 } from '../../core/drill';
 import { foldJob } from '../../core/job';
 import { problemText } from '../../core/result';
@@ -37,6 +40,7 @@ import { work } from '../../server-work/pool';
 import { noJob, refused, saved, type ActionResult } from '../action-result';
 import { entrant } from '../entrant';
 import { loadRecord } from '../jobs/load-job';
+import { addBoard } from '../library/boards';
 import { once } from '../once';
 import { isExercise, specOf } from './spec';
 
@@ -83,6 +87,8 @@ export interface DrillView {
   /** What the last hint named, as it is typed. */
   readonly hinted?: string;
   readonly end?: string;
+  /** What a newcomer is told here, where the drill doubles as the tour of the program. */
+  readonly tour: TourStop;
   /** With what was hidden; only once it is over. */
   readonly review?: { readonly truth: string; readonly score: DrillScore; readonly steps: readonly StepReview[] };
 }
@@ -107,6 +113,7 @@ export async function loadDrill(db: Session, id: number): Promise<DrillView | un
         ? stemOf(board, proposal.measurement)
         : undefined,
     end: play.end,
+    tour: tourStop(board, steps, play.end),
     review: play.end && {
       truth: play.truth(),
       score: scoreOf(play, row.parMinutes),
@@ -210,6 +217,19 @@ export async function beginDrill(db: Database, input: unknown, key: string): Pro
     const row = { at, person: actor, spec: JSON.stringify(drill), parMinutes, steps: '[]' };
     return saved(`Begun: ${drill.name}.`, { seq: await addDrill(tx, row) });
   });
+}
+
+/** A board of the demo world, for a shop that has none to practise on. */
+const PRACTICE_BOARD = 'demo/boards/heronlog-4-c.json';
+
+/** Begins the first drill of the course, as the tour of the program; a shop without a board takes one to practise on. */
+export async function beginTour(db: Database, key: string): Promise<ActionResult> {
+  if ((await listBoardsInUse(db)).length === 0) {
+    const taken = await addBoard(db, await readFile(PRACTICE_BOARD, 'utf8'));
+    if (!taken.saved) return taken;
+  }
+  const [first] = courseOn(await listBoardsInUse(db));
+  return beginDrill(db, first, key);
 }
 
 /** Begins a drill with the faults of a job that was closed as repaired; nothing of its owner goes along. */

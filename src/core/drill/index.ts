@@ -14,6 +14,7 @@ export { expectedScore, NEW_LEARNER, nextGrade, rated, type Rating } from './rat
 export { MISTAKE_WORDS, scoreOf, type DrillScore } from './score';
 export { courseOn, drawDrill, drillSchema, unknownFaults, type Drill } from './definition';
 export { drillOfWork } from './of-work';
+export { tourStop, type TourStop } from './tour';
 export { completeDrillLine, DRILL_FORMS, readDrillLine, stemOf } from './line';
 export {
   airSetup,

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { STAGES } from '@/core/job';
@@ -9,13 +10,16 @@ const COLUMNS = '64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px';
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
 /** Today at the bench: the job to take next, then the queue with what was found and what comes next. */
-export function BenchSheet({ bench }: { bench: BenchOverview }) {
+export function BenchSheet({ bench, tour }: { bench: BenchOverview; tour?: ReactNode }) {
   const [first, ...rest] = bench.open;
   if (!first) {
     return (
-      <Headline title="The bench is clear" aside={`${bench.closedCount} closed`}>
-        <NewJobLink /> when one comes in; without a file of its board, eight questions begin one.
-      </Headline>
+      <>
+        <Headline title="The bench is clear" aside={`${bench.closedCount} closed`}>
+          <NewJobLink /> when one comes in; without a file of its board, eight questions begin one.
+        </Headline>
+        {bench.closedCount === 0 && tour}
+      </>
     );
   }
   return (

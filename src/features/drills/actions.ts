@@ -9,6 +9,9 @@ import { database } from '@/db/client';
 export const beginDrill = async (drill: unknown, key: string): Promise<ActionResult> =>
   drills.beginDrill(await database(), drill, key);
 
+/** Begins the tour of the program: the first drill, on a practice board where the shop has none. */
+export const beginTour = async (key: string): Promise<ActionResult> => drills.beginTour(await database(), key);
+
 export async function takeDrillLine(id: number, text: string, key: string): Promise<ActionResult> {
   const answer = await drills.takeDrillLine(await database(), id, text, key);
   if (answer.saved) revalidatePath('/drills', 'layout');

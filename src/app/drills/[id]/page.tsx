@@ -1,13 +1,20 @@
 import { notFound } from 'next/navigation';
 import { DrillEntry, DrillSide, DrillWork } from '@/features/drills/drill-work';
 import { loadDrill } from '@/features/drills/queries';
+import { TourNote } from '@/features/drills/tour';
 import { ExerciseWork } from '@/features/exercises/exercise-work';
 import { loadExercise } from '@/features/exercises/queries';
 import { CautionNote, EntryOfferProvider, Sheet, Strip } from '@/ui';
 
 export const dynamic = 'force-dynamic';
 
-export default async function DrillPage({ params }: { params: Promise<{ id: string }> }) {
+export default async function DrillPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ tour?: string }>;
+}) {
   const id = Number((await params).id);
   const exercise = await loadExercise(id);
   if (exercise)
@@ -17,6 +24,7 @@ export default async function DrillPage({ params }: { params: Promise<{ id: stri
       </Sheet>
     );
   const drill = await loadDrill(id);
+  const isTour = (await searchParams).tour !== undefined;
   if (!drill) notFound();
   return (
     <EntryOfferProvider>
@@ -31,6 +39,7 @@ export default async function DrillPage({ params }: { params: Promise<{ id: stri
         }
         entry={drill.end === undefined ? <DrillEntry drill={drill} /> : undefined}
       >
+        {isTour && <TourNote drill={drill} />}
         <DrillWork drill={drill} />
       </Sheet>
     </EntryOfferProvider>
