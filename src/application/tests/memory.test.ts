@@ -35,7 +35,7 @@ test('a fact that is not there, and an answer that is none, are refused', async 
 
 test('a memory that cannot be read counts as never asked', async () => {
   const [{ id }] = (await loadMemoryRound(db)).ask;
-  await keepRecall(db, id, 'atOnce', 'a');
+  await keepRecall(db, id, 'withEffort', 'a');
   await db.update(memories).set({ json: '{"due": "soon"}' });
   expect((await loadMemoryRound(db)).ask.map((f) => f.id)).toContain(id);
 });

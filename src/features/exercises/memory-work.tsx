@@ -7,11 +7,15 @@ import { AnswerNote, Headline, Key, MainButton, PlainButton } from '@/ui';
 import { keepRecall } from './actions';
 import type { MemoryRound } from './queries';
 
-const RECALLS: readonly (readonly [Recall, string])[] = [
-  ['forgotten', 'Not known'],
-  ['withEffort', 'With effort'],
-  ['known', 'Known'],
-  ['atOnce', 'At once'],
+const RECALLS: readonly {
+  readonly recall: Recall;
+  readonly words: string;
+  readonly key: string;
+  readonly cap: string;
+}[] = [
+  { recall: 'forgotten', words: 'Not known', key: 'ArrowLeft', cap: '←' },
+  { recall: 'withEffort', words: 'With effort', key: 'ArrowDown', cap: '↓' },
+  { recall: 'known', words: 'Known', key: 'ArrowRight', cap: '→' },
 ];
 
 /** Short questions, each with its answer behind a key; how well it was known says when it is asked again. */
@@ -56,9 +60,9 @@ export function MemoryWork({ round }: { round: MemoryRound }) {
             </Text>
           </Box>
           <Flex gap="3" wrap="wrap">
-            {RECALLS.map(([recall, words], i) => (
+            {RECALLS.map(({ recall, words, cap }) => (
               <PlainButton key={recall} type="button" onClick={() => judge(recall)}>
-                <Key>{i + 1}</Key> {words}
+                <Key>{cap}</Key> {words}
               </PlainButton>
             ))}
           </Flex>
@@ -77,7 +81,7 @@ function useMemoryKeys(open: () => void, judge: ((recall: Recall) => void) | und
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const recall = RECALLS[Number(event.key) - 1]?.[0];
+      const recall = RECALLS.find((r) => r.key === event.key)?.recall;
       if (judge && recall) judge(recall);
       else if (!judge && event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) open();
       else return;

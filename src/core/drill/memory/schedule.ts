@@ -2,7 +2,7 @@ import { createEmptyCard, fsrs, Rating, type Card, type Grade } from 'ts-fsrs';
 import { z } from 'zod';
 
 /** How well an answer was known. */
-export const RECALLS = ['forgotten', 'withEffort', 'known', 'atOnce'] as const;
+export const RECALLS = ['forgotten', 'withEffort', 'known'] as const;
 export type Recall = (typeof RECALLS)[number];
 export const recallSchema = z.enum(RECALLS);
 
@@ -10,7 +10,6 @@ const GRADE: Readonly<Record<Recall, Grade>> = {
   forgotten: Rating.Again,
   withEffort: Rating.Hard,
   known: Rating.Good,
-  atOnce: Rating.Easy,
 };
 
 const at = z.iso.datetime();
