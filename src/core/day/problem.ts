@@ -76,10 +76,12 @@ export interface DayCost {
 const LATE_WEIGHT = 20;
 const END_WEIGHT = 0.01;
 
-export function costOf(jobs: readonly DayJob[], endOf: (job: string) => number): DayCost {
+/** @param ends when each job ends, in their order, minutes from now. */
+export function costOf(jobs: readonly DayJob[], ends: readonly number[]): DayCost {
   let [late, waiting, endMin] = [0, 0, 0];
-  for (const { id, dueMin, weight, releaseMin } of jobs) {
-    const end = endOf(id);
+  for (let j = 0; j < jobs.length; j++) {
+    const { dueMin, weight, releaseMin } = jobs[j];
+    const end = ends[j];
     if (dueMin !== null) late += weight * Math.max(0, end - dueMin);
     waiting += weight * (end - releaseMin);
     endMin = Math.max(endMin, end);

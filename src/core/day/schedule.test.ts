@@ -56,21 +56,18 @@ function bruteForce({ jobs, people, closed }: DayProblem): number {
   const HORIZON = 3 + 2 + steps.reduce((sum, { step }) => sum + step.minutes, 0);
   let best = Infinity;
   const placed: { job: string; startMin: number; endMin: number; person: number | null; needs: string[] }[] = [];
+  const endOf = ({ id }: { id: string }): number =>
+    Math.max(...placed.filter((p) => p.job === id).map((p) => p.endMin));
   const go = (i: number): void => {
     if (i === steps.length) {
-      best = Math.min(
-        best,
-        costOf(jobs, (id) => Math.max(...placed.filter((p) => p.job === id).map((p) => p.endMin))).total,
-      );
+      best = Math.min(best, costOf(jobs, jobs.map(endOf)).total);
       return;
     }
     const { j, step, k } = steps[i];
     const from = k === 0 ? j.releaseMin : placed[placed.length - 1].endMin;
     // Sums only grow: what is placed costs this much already.
-    const sofar = costOf(
-      jobs.filter((o) => placed.some((p) => p.job === o.id)),
-      (id) => Math.max(...placed.filter((p) => p.job === id).map((p) => p.endMin)),
-    );
+    const begun = jobs.filter((o) => placed.some((p) => p.job === o.id));
+    const sofar = costOf(begun, begun.map(endOf));
     if (sofar.total >= best) return;
     for (let startMin = from; startMin + step.minutes <= HORIZON; startMin++) {
       const endMin = startMin + step.minutes;

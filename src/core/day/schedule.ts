@@ -191,124 +191,145 @@ function exactOrder(day: Day, { jobs }: DayProblem): Order {
   return best.order;
 }
 
-/** Free time of something that is there once. */
+/** When something that is there once is taken: spans in their order, those that touch made one. */
 type Busy = [from: number, to: number][];
+
+/** A step with who may do it and what it needs, looked up once for all orders. */
+interface Ready {
+  readonly step: DayStep;
+  readonly minutes: number;
+  /** Indices of hands, the least able first: others are kept for what only they may do. */
+  readonly able: readonly number[];
+  /** Indices of kinds of things. */
+  readonly needs: readonly number[];
+}
 
 /** The calendar that orders are placed into. */
 class Day {
+  private readonly ready: readonly (readonly Ready[])[];
+  /** How many there are of each kind of thing. */
+  private readonly copies: readonly number[];
+
   constructor(
     private readonly problem: DayProblem,
     private readonly goal: 'day' | 'end',
-  ) {}
+  ) {
+    const { jobs, people, capacity } = problem;
+    const things = [...new Set(jobs.flatMap((j) => j.steps.flatMap((s) => s.needs)))];
+    const byRank = people.map((_, i) => i).toSorted((a, b) => RANK[people[a].role] - RANK[people[b].role] || a - b);
+    this.copies = things.map((name) => capacity[name] ?? 1);
+    this.ready = jobs.map((j) =>
+      j.steps.map((step) => ({
+        step,
+        minutes: step.minutes,
+        able: step.passive ? [] : byRank.filter((i) => isAble(people[i], step)),
+        needs: step.needs.map((name) => things.indexOf(name)),
+      })),
+    );
+  }
 
   totalOf(order: Order): number {
-    const { cost } = this.place(order);
-    return this.goal === 'end' ? cost.endMin : cost.total;
+    return this.costAt(this.place(order));
   }
 
   /** The cost of what is placed, every job taking its own time for what is left. */
   leastOf(order: Order): number {
-    const { ends } = this.place(order);
-    const taken = new Map<number, number>();
-    for (const j of order) taken.set(j, (taken.get(j) ?? 0) + 1);
+    const ends = this.place(order);
     const { jobs } = this.problem;
-    const cost = costOf(jobs, (id) => {
-      const j = jobs.findIndex((job) => job.id === id);
-      return (
-        (ends[j] ?? jobs[j].releaseMin) + jobs[j].steps.slice(taken.get(j) ?? 0).reduce((sum, s) => sum + s.minutes, 0)
-      );
-    });
-    return this.goal === 'end' ? cost.endMin : cost.total;
+    const taken = jobs.map(() => 0);
+    for (const j of order) taken[j] += 1;
+    return this.costAt(
+      ends.map((end, j) => end + this.ready[j].slice(taken[j]).reduce((sum, { minutes }) => sum + minutes, 0)),
+    );
   }
 
   planOf(order: Order): { readonly slots: Slot[]; readonly cost: DayCost; readonly order: string[] } {
-    const { slots, cost } = this.place(order);
+    const slots: Slot[] = [];
+    const ends = this.place(order, slots);
     return {
       order: order.map((j) => this.problem.jobs[j].id),
       slots: slots.toSorted((a, b) => a.startMin - b.startMin || (a.job < b.job ? -1 : 1)),
-      cost,
+      cost: costOf(this.problem.jobs, ends),
     };
   }
 
-  private place(order: Order): { slots: Slot[]; ends: (number | undefined)[]; cost: DayCost } {
-    const { jobs, people, capacity, closed } = this.problem;
-    const hands = people.map((): Busy => [...closed]);
-    const things = new Map<string, Busy[]>();
-    const copiesOf = (name: string): Busy[] => {
-      const known = things.get(name);
-      if (known) return known;
-      const made = Array.from({ length: capacity[name] ?? 1 }, (): Busy => []);
-      things.set(name, made);
-      return made;
-    };
-    const at = jobs.map(() => 0);
-    const ends: (number | undefined)[] = jobs.map(() => undefined);
-    const slots: Slot[] = [];
+  private costAt(ends: readonly number[]): number {
+    const cost = costOf(this.problem.jobs, ends);
+    return this.goal === 'end' ? cost.endMin : cost.total;
+  }
+
+  /**
+   * Places the steps of an order, each at its first free place. @param slots takes what is placed, where somebody asks for it.
+   * @returns when each job ends; its release where nothing of it is placed.
+   */
+  private place(order: Order, slots?: Slot[]): number[] {
+    const { jobs, people, closed } = this.problem;
+    const hands = people.map((): Busy => closed.map(([from, to]) => [from, to]));
+    const things = this.copies.map((count) => Array.from({ length: count }, (): Busy => []));
+    const at = new Int32Array(jobs.length);
+    const ends = jobs.map((j) => j.releaseMin);
     for (const j of order) {
-      const job = jobs[j];
-      const step = job.steps[at[j]++];
-      const slot = this.firstPlace(step, Math.max(job.releaseMin, ends[j] ?? 0), hands, copiesOf);
-      const { startMin, hand, copies } = slot;
-      const endMin = startMin + step.minutes;
+      const ready = this.ready[j][at[j]++];
+      const { startMin, hand, taken } = firstPlace(ready, ends[j], hands, things);
+      const endMin = startMin + ready.minutes;
       if (hand !== undefined) occupy(hands[hand], startMin, endMin);
-      for (const busy of copies) occupy(busy, startMin, endMin);
+      for (const busy of taken) occupy(busy, startMin, endMin);
       ends[j] = endMin;
-      slots.push({ job: job.id, step: step.id, startMin, endMin, person: hand === undefined ? null : people[hand].id });
+      const person = hand === undefined ? null : people[hand].id;
+      slots?.push({ job: jobs[j].id, step: ready.step.id, startMin, endMin, person });
     }
-    return { slots, ends, cost: costOf(jobs, (id) => ends[jobs.findIndex((job) => job.id === id)] ?? 0) };
-  }
-
-  private firstPlace(
-    step: DayStep,
-    fromMin: number,
-    hands: readonly Busy[],
-    copiesOf: (name: string) => Busy[],
-  ): { startMin: number; hand?: number; copies: Busy[] } {
-    const { people } = this.problem;
-    const able = people
-      .map((p, i) => ({ i, p }))
-      .filter(
-        ({ p }) =>
-          RANK[p.role] >= RANK[step.role] && (step.pinned?.person === undefined || step.pinned.person === p.id),
-      );
-    let startMin = Math.max(fromMin, step.pinned?.startMin ?? 0);
-    for (;;) {
-      const copies = step.needs.map((name) => freest(copiesOf(name), startMin, step.minutes));
-      const things = copies.map((c) => c?.freeMin ?? Infinity);
-      const hand = step.passive
-        ? undefined
-        : able
-            .map(({ i }) => ({ i, freeMin: freeFrom(hands[i], startMin, step.minutes) }))
-            // The least able of those who are free: others are kept for what only they may do.
-            .reduce<{ i: number; freeMin: number } | undefined>(
-              (a, b) =>
-                a &&
-                (a.freeMin < b.freeMin || (a.freeMin === b.freeMin && RANK[people[a.i].role] <= RANK[people[b.i].role]))
-                  ? a
-                  : b,
-              undefined,
-            );
-      if (!step.passive && !hand) return { startMin: Infinity, copies: [] };
-      const earliest = Math.max(startMin, hand?.freeMin ?? 0, ...things);
-      if (earliest === startMin || earliest === Infinity)
-        return { startMin: earliest, hand: hand?.i, copies: copies.map((c) => c!.busy) };
-      startMin = earliest;
-    }
+    return ends;
   }
 }
 
-/** The copy that is free first. */
-function freest(
-  copies: readonly Busy[],
+const isAble = (person: DayProblem['people'][number], { role, pinned }: DayStep): boolean =>
+  RANK[person.role] >= RANK[role] && (pinned?.person === undefined || pinned.person === person.id);
+
+/** The first moment at which a hand and all things that a step needs are free together; never where there is none. */
+function firstPlace(
+  { step, minutes, able, needs }: Ready,
   fromMin: number,
-  minutes: number,
-): { busy: Busy; freeMin: number } | undefined {
-  return copies
-    .map((busy) => ({ busy, freeMin: freeFrom(busy, fromMin, minutes) }))
-    .reduce<{ busy: Busy; freeMin: number } | undefined>((a, b) => (a && a.freeMin <= b.freeMin ? a : b), undefined);
+  hands: readonly Busy[],
+  things: readonly (readonly Busy[])[],
+): { readonly startMin: number; readonly hand?: number; readonly taken: readonly Busy[] } {
+  let startMin = Math.max(fromMin, step.pinned?.startMin ?? 0);
+  for (;;) {
+    let earliest = startMin;
+    let hand: number | undefined;
+    if (!step.passive) {
+      let handMin = Infinity;
+      for (const i of able) {
+        const freeMin = freeFrom(hands[i], startMin, minutes);
+        if (freeMin < handMin) [hand, handMin] = [i, freeMin];
+        if (freeMin === startMin) break;
+      }
+      if (hand === undefined) return { startMin: Infinity, taken: [] };
+      earliest = handMin;
+    }
+    const taken: Busy[] = [];
+    for (const kind of needs) {
+      const [busy, freeMin] = freest(things[kind], startMin, minutes);
+      if (!busy) return { startMin: Infinity, taken: [] };
+      taken.push(busy);
+      if (freeMin > earliest) earliest = freeMin;
+    }
+    if (earliest === startMin) return { startMin, hand, taken };
+    startMin = earliest;
+  }
 }
 
-/** The first moment from which something is free for so long; spans are in their order. */
+/** The copy that is free first, and when. */
+function freest(copies: readonly Busy[], fromMin: number, minutes: number): [busy: Busy | undefined, freeMin: number] {
+  let [best, bestMin]: [Busy | undefined, number] = [undefined, Infinity];
+  for (const busy of copies) {
+    const freeMin = freeFrom(busy, fromMin, minutes);
+    if (freeMin < bestMin) [best, bestMin] = [busy, freeMin];
+    if (freeMin === fromMin) break;
+  }
+  return [best, bestMin];
+}
+
+/** The first moment from which something is free for so long. */
 function freeFrom(busy: Busy, fromMin: number, minutes: number): number {
   let at = fromMin;
   for (const [from, to] of busy) {
@@ -318,8 +339,19 @@ function freeFrom(busy: Busy, fromMin: number, minutes: number): number {
   return at;
 }
 
+/** Takes a span; one that touches another is made one with it, so that few are left to look through. */
 function occupy(busy: Busy, from: number, to: number): void {
   if (to <= from) return;
-  const i = busy.findIndex(([f]) => f > from);
-  busy.splice(i < 0 ? busy.length : i, 0, [from, to]);
+  let i = 0;
+  while (i < busy.length && busy[i][0] <= from) i++;
+  const before = busy[i - 1];
+  const after = busy[i];
+  if (before?.[1] === from) {
+    before[1] = to;
+    if (after?.[0] === to) {
+      before[1] = after[1];
+      busy.splice(i, 1);
+    }
+  } else if (after?.[0] === to) after[0] = from;
+  else busy.splice(i, 0, [from, to]);
 }
