@@ -16,3 +16,14 @@ export async function register(): Promise<void> {
   });
   await startBench();
 }
+
+/** What a page or a route could not answer: for the lead, without what was asked. */
+export async function onRequestError(
+  error: unknown,
+  _request: unknown,
+  { routePath }: { readonly routePath: string },
+): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { journal } = await import('./application/journal');
+  journal().problem(`answering ${routePath}`, error);
+}

@@ -6,6 +6,7 @@ import type { Session } from '../db/session';
 import { refused, saved, type ActionResult } from './action-result';
 import { databaseProblem } from './database-problem';
 import { entrant, now, type Entrant } from './entrant';
+import { journal } from './journal';
 import { announce } from './live';
 
 /** Something that is entered, and what makes a second delivery of it known. */
@@ -82,6 +83,7 @@ async function inOneTransaction(db: Database, work: (tx: Session) => Promise<Act
     } catch (error) {
       if (error instanceof NotKept) return error.answer;
       const problem = databaseProblem(error);
+      if (problem) journal().problem('keeping an entry', error);
       if (!problem) throw error;
       if (problem.code !== 'busy' || tries === MOST_TRIES) return problem;
       await new Promise((resolve) => setTimeout(resolve, BETWEEN_TRIES_MS));

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { listBoards } from '../db/boards';
+import { journal } from './journal';
 import { keepCopying } from './shop/copies';
 import { keepErasing } from './shop/retention';
 import { database, OpenProblem, type Database } from '../db/client';
@@ -22,7 +23,8 @@ export async function startBench(): Promise<void> {
   await refreshSummaries(db);
   keepCopying(db);
   keepErasing(db);
-  void warmBoards(db);
+  void warmBoards(db).catch((error: unknown) => journal().problem('computing tables ahead', error));
+  journal().note('started');
 }
 
 /** Brings what the log holds into the file itself, so that a copy of the file alone is whole. */

@@ -7,6 +7,7 @@ import { databaseUrl, type Database } from '../../db/client';
 import { findCopySetting, saveCopySetting } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { refused, refusedFor, saved, type ActionResult } from '../action-result';
+import { journal } from '../journal';
 import { keep } from '../once';
 
 const copySettingSchema = z.object({
@@ -82,9 +83,12 @@ export function keepCopying(db: Database): void {
     const due = !last || Date.now() - new Date(last.at).getTime() >= setting.everyHours * 3_600_000;
     if (!due) return;
     const made = await backUpOpen(db, setting.folder, new Date());
-    if (!made.ok) console.error(problemText(made.problems));
+    if (!made.ok) journal().problem('copying', new Error(problemText(made.problems)));
   };
-  const timer = setInterval(() => void look().catch((error: unknown) => console.error(String(error))), LOOKS_EVERY_MS);
+  const timer = setInterval(
+    () => void look().catch((error: unknown) => journal().problem('copying', error)),
+    LOOKS_EVERY_MS,
+  );
   timer.unref();
 }
 

@@ -5,6 +5,7 @@ import { findRetention, saveRetention } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { refused, type ActionResult } from '../action-result';
 import { eraseOwners } from '../jobs/erase';
+import { journal } from '../journal';
 import { keep } from '../once';
 
 /** How long an owner's words and pictures stay after a job was closed. */
@@ -60,7 +61,8 @@ const LOOKS_EVERY_MS = 24 * 3_600_000;
 
 /** Erases what is due now and every day from now on; until the process ends. */
 export function keepErasing(db: Database): void {
-  const look = (): void => void eraseDue(db, new Date()).catch((error: unknown) => console.error(String(error)));
+  const look = (): void =>
+    void eraseDue(db, new Date()).catch((error: unknown) => journal().problem('erasing what is due', error));
   look();
   setInterval(look, LOOKS_EVERY_MS).unref();
 }

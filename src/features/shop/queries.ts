@@ -3,6 +3,7 @@ import { hasAccounts } from '@/application/access/auth';
 import { listPeople, type PersonOfShop } from '@/application/access/people';
 import { currentPerson, type Person } from '@/application/access/person';
 import { loadInstruments, type InstrumentSetting } from '@/application/instruments/setting';
+import { journal, type JournalEntry } from '@/application/journal';
 import { databaseBytes, loadCopyState, type CopyState } from '@/application/shop/copies';
 import { countDue, loadRetention } from '@/application/shop/retention';
 import type { ChainFound } from '@/core/stored';
@@ -24,6 +25,8 @@ export interface ShopState {
   readonly fileBytes?: number;
   readonly memoryBytes: number;
   readonly upS: number;
+  /** What went wrong since the start, the newest first. */
+  readonly problems: readonly JournalEntry[];
 }
 
 export async function loadShop(): Promise<ShopState> {
@@ -40,6 +43,7 @@ export async function loadShop(): Promise<ShopState> {
     ...{ people, copies, instruments, retention: { months, due }, seals, fileBytes: databaseBytes() },
     memoryBytes: process.memoryUsage().rss,
     upS: process.uptime(),
+    problems: journal().last(),
   };
 }
 

@@ -249,7 +249,7 @@ function InstrumentsPart({ shop: { instruments } }: { shop: ShopState }) {
 
 const SHOWN_COPIES = 6;
 
-function HealthPart({ shop: { seals, fileBytes, memoryBytes, upS } }: { shop: ShopState }) {
+function HealthPart({ shop: { seals, fileBytes, memoryBytes, upS, problems } }: { shop: ShopState }) {
   const rows = [['Job record', seals.jobs] as const, ['Stock record', seals.stock] as const];
   return (
     <Part title="Health">
@@ -266,9 +266,29 @@ function HealthPart({ shop: { seals, fileBytes, memoryBytes, upS } }: { shop: Sh
       )}
       <FigureLine name="Memory of the server" value={`${Math.round(memoryBytes / 1e6)} MB`} />
       <FigureLine name="Running for" value={`${(upS / 3600).toFixed(1)} h`} />
+      <Problems problems={problems} />
     </Part>
   );
 }
+
+/** What went wrong since the start: when, at what, and the kind of error; nothing of an owner's. */
+const Problems = ({ problems }: { problems: ShopState['problems'] }) => (
+  <Box mt="3" role="list" aria-label="What went wrong since the start">
+    {problems.length === 0 && (
+      <Text fontSize="14px" color="quiet">
+        Nothing went wrong since the start. The journal lies beside the database.
+      </Text>
+    )}
+    {problems.map(({ at, doing, error, words }) => (
+      <Text key={`${at} ${doing}`} role="listitem" fontSize="14px" py="0.5">
+        <Text as="span" fontFamily="mono" color="quiet">
+          {at.slice(5, 16).replace('T', ' ')}
+        </Text>{' '}
+        <b>{doing}</b>: {error}, {words}
+      </Text>
+    ))}
+  </Box>
+);
 
 const ROLE_NAMES = [
   ['lead', 'lead'],
