@@ -1,5 +1,7 @@
 /** From an empty shop to the first proposal on a board that nobody has a file of: eight answers, a photograph, and clicks. */
+import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
+import CRC32 from 'crc-32';
 import { headline } from './bench';
 import { BROWSER } from './browser';
 import { Hand } from './hand';
@@ -10,6 +12,24 @@ import { TERN_PARTS } from './tern-photo';
 /** A camera that is none: the browser's own moving picture. */
 const { args, ...launch } = BROWSER.launchOptions;
 test.use({ launchOptions: { ...launch, args: [...args, '--use-fake-device-for-media-stream'] } });
+
+/** A square black picture of one bit a pixel. Layout: PNG specification (ISO/IEC 15948), sections 5 and 11. */
+function blankPng(side: number): Buffer {
+  const chunk = (type: string, data: Buffer): Buffer => {
+    const body = Buffer.concat([Buffer.from(type, 'latin1'), data]);
+    const [length, sum] = [Buffer.alloc(4), Buffer.alloc(4)];
+    length.writeUInt32BE(data.length);
+    sum.writeUInt32BE(CRC32.buf(body) >>> 0);
+    return Buffer.concat([length, body, sum]);
+  };
+  const header = Buffer.alloc(13);
+  header.writeUInt32BE(side, 0);
+  header.writeUInt32BE(side, 4);
+  header[8] = 1;
+  const rows = Buffer.alloc(side * (1 + Math.ceil(side / 8)));
+  const parts = [chunk('IHDR', header), chunk('IDAT', deflateSync(rows)), chunk('IEND', Buffer.alloc(0))];
+  return Buffer.concat([Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]), ...parts]);
+}
 
 const server = new BenchServer(3239);
 test.beforeAll(() => server.startEmpty());
@@ -78,6 +98,9 @@ test('what is no photograph, or too large a one, is answered with a sentence', a
   await page.getByRole('button', { name: 'Leave it' }).click();
   await pick.setInputFiles({ name: 'text.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
   await expect(page.getByText(/text\.png: expected a PNG, JPEG or WebP picture/)).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await pick.setInputFiles({ name: 'huge.png', mimeType: 'image/png', buffer: blankPng(9500) });
+  await expect(page.getByText('huge.png: expected at most 25 megapixels; got 90.')).toBeVisible({ timeout: 30_000 });
 });
 
 test('a camera gives a still at full size to be laid flat', async ({ page, context }) => {
@@ -86,6 +109,20 @@ test('a camera gives a still at full size to be laid flat', async ({ page, conte
   await page.getByRole('button', { name: 'camera' }).nth(1).click();
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('back, 0 of 4 corners')).toBeVisible();
+});
+
+test('a camera that is unplugged is said in a sentence, and the page goes on', async ({ page, context }) => {
+  await context.grantPermissions(['camera']);
+  await page.goto(`${server.url}/library/tern-1/edit`);
+  await page.getByRole('button', { name: 'camera' }).first().click();
+  await expect(page.getByRole('button', { name: 'Take it' })).toBeEnabled();
+  await page
+    .locator('video')
+    .evaluate((video: HTMLVideoElement) =>
+      (video.srcObject as MediaStream).getVideoTracks()[0].dispatchEvent(new Event('ended')),
+    );
+  await expect(page.getByText('The camera is gone: its line was lost.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it' })).toBeDisabled();
 });
 
 test('a camera that the browser keeps from the page is said in a sentence', async ({ page, context }) => {
