@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result';
-import { bigEndian, hexBytes, hexText, numberOf, sumOfBytes } from './hex-line';
+import { bigEndian, ByteStore, hexBytes, hexText, inLine, numberOf, sumOfBytes } from './hex-line';
 import { isLower, isRemark, linesOf } from './lines';
 import { joined, type Chunk, type LoadedImage, type RecordLine, type Remark } from './memory';
 
@@ -23,21 +23,21 @@ const LENGTHS: Readonly<Record<number, number>> = {
 /** Reads Intel HEX, all record types, comments between them and a missing end record, which is noted. A problem names the line, the field, what was expected and what was got. */
 export function readIntelHex(text: string): Result<LoadedImage> {
   const { lines, newline, endsWithNewline } = linesOf(text);
+  const store = new ByteStore(text.length >> 1);
   const records: RecordLine[] = [];
   const pieces: Chunk[] = [];
   const remarks: Remark[] = [];
   let [base, segmented] = [0, false];
   let startAddress: number | undefined;
   for (const { number, text: line } of lines) {
-    const at = `line ${number}`;
     if (isRemark(line)) {
       remarks.push({ before: records.length, text: line });
       continue;
     }
     if (records.length > 0 && records[records.length - 1].type === END)
-      return fail('Expected nothing after the end record.', at);
-    const parsed = parseLine(line, at);
-    if (!parsed.ok) return parsed;
+      return inLine([{ message: 'Expected nothing after the end record.' }], number);
+    const parsed = parseLine(line, store);
+    if (!parsed.ok) return inLine(parsed.problems, number);
     const record = parsed.value;
     records.push(record);
     if (record.type === DATA) pieces.push(...placed(record, base, segmented));
@@ -60,28 +60,27 @@ export function readIntelHex(text: string): Result<LoadedImage> {
   return ok({ format: 'intel-hex', chunks, lines: records, remarks, notes, newline, endsWithNewline, startAddress });
 }
 
-function parseLine(line: string, at: string): Result<RecordLine> {
+function parseLine(line: string, store: ByteStore): Result<RecordLine> {
   if (line[0] !== ':')
-    return fail(`Expected a colon as the first character; got ${line === '' ? 'an empty line' : `“${line[0]}”`}.`, at);
-  const bytes = hexBytes(line, 1, at);
+    return fail(`Expected a colon as the first character; got ${line === '' ? 'an empty line' : `“${line[0]}”`}.`);
+  const bytes = hexBytes(line, 1, store);
   if (!bytes.ok) return bytes;
   const all = bytes.value;
-  if (all.length < 5)
-    return fail(`Expected at least length, address, type and checksum, 5 bytes; got ${all.length}.`, at);
+  if (all.length < 5) return fail(`Expected at least length, address, type and checksum, 5 bytes; got ${all.length}.`);
   const data = all.subarray(4, all.length - 1);
   if (all[0] !== data.length)
-    return fail(`Expected ${all[0]} bytes of data as the length field says; got ${data.length}.`, `${at}, length`);
+    return fail(`Expected ${all[0]} bytes of data as the length field says; got ${data.length}.`, 'length');
   const type = all[3];
-  if (type > START_LINEAR) return fail(`Expected a record type from 00 to 05; got ${hexText([type])}.`, `${at}, type`);
+  if (type > START_LINEAR) return fail(`Expected a record type from 00 to 05; got ${hexText([type])}.`, 'type');
   const length = LENGTHS[type];
   if (length !== undefined && data.length !== length)
     return fail(
       `Expected ${length} bytes of data in a record of type ${hexText([type])}; got ${data.length}.`,
-      `${at}, length`,
+      'length',
     );
   const sum = (256 - (sumOfBytes(all, all.length - 1) % 256)) % 256;
   if (all[all.length - 1] !== sum)
-    return fail(`Expected ${hexText([sum])}; got ${hexText([all[all.length - 1]])}.`, `${at}, checksum`);
+    return fail(`Expected ${hexText([sum])}; got ${hexText([all[all.length - 1]])}.`, 'checksum');
   return ok({ type, address: numberOf(all, 1, 2), data, lower: isLower(line) });
 }
 

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result';
-import { bigEndian, hexBytes, hexText, numberOf, sumOfBytes } from './hex-line';
+import { bigEndian, ByteStore, hexBytes, hexText, inLine, numberOf, sumOfBytes } from './hex-line';
 import { isLower, isRemark, linesOf } from './lines';
 import { joined, type Chunk, type LoadedImage, type RecordLine, type Remark } from './memory';
 
@@ -12,31 +12,37 @@ const isEnd = (type: number): boolean => type >= 7;
 /** Reads Motorola S-records S0 to S9. A problem names the line, the field, what was expected and what was got. */
 export function readSRecords(text: string): Result<LoadedImage> {
   const { lines, newline, endsWithNewline } = linesOf(text);
+  const store = new ByteStore(text.length >> 1);
   const records: RecordLine[] = [];
   const pieces: Chunk[] = [];
   const remarks: Remark[] = [];
   let startAddress: number | undefined;
   let widest = 0;
   for (const { number, text: line } of lines) {
-    const at = `line ${number}`;
     if (isRemark(line)) {
       remarks.push({ before: records.length, text: line });
       continue;
     }
-    if (startAddress !== undefined) return fail('Expected nothing after the end record.', at);
-    const parsed = parseLine(line, at);
-    if (!parsed.ok) return parsed;
+    if (startAddress !== undefined) return inLine([{ message: 'Expected nothing after the end record.' }], number);
+    const parsed = parseLine(line, store);
+    if (!parsed.ok) return inLine(parsed.problems, number);
     const record = parsed.value;
     if (isData(record.type)) {
       pieces.push({ address: record.address, bytes: record.data });
       widest = Math.max(widest, record.type);
     }
     if (isCount(record.type) && record.address !== pieces.length)
-      return fail(`Expected ${pieces.length}, the data records before it; got ${record.address}.`, `${at}, count`);
+      return inLine(
+        [{ message: `Expected ${pieces.length}, the data records before it; got ${record.address}.`, at: 'count' }],
+        number,
+      );
     if (isEnd(record.type)) {
       // The checksum does not cover the type: a digit read wrong would move a record's data unseen.
       if (widest > 10 - record.type)
-        return fail(`Expected S${10 - widest} after data records S${widest}; got S${record.type}.`, `${at}, type`);
+        return inLine(
+          [{ message: `Expected S${10 - widest} after data records S${widest}; got S${record.type}.`, at: 'type' }],
+          number,
+        );
       startAddress = record.address;
     }
     records.push(record);
@@ -55,26 +61,26 @@ export function readSRecords(text: string): Result<LoadedImage> {
   return ok({ format: 's-record', chunks, lines: records, remarks, notes, newline, endsWithNewline, startAddress });
 }
 
-function parseLine(line: string, at: string): Result<RecordLine> {
+function parseLine(line: string, store: ByteStore): Result<RecordLine> {
   if (line[0] !== 'S')
-    return fail(`Expected an S as the first character; got ${line === '' ? 'an empty line' : `“${line[0]}”`}.`, at);
+    return fail(`Expected an S as the first character; got ${line === '' ? 'an empty line' : `“${line[0]}”`}.`);
   const type = Number(line[1]);
   const width = ADDRESS_BYTES[type];
   if (!/^[0-9]$/.test(line[1] ?? '') || width === undefined)
-    return fail(`Expected a type from 0 to 9 but 4; got “${line[1] ?? ''}”.`, `${at}, type`);
-  const bytes = hexBytes(line, 2, at);
+    return fail(`Expected a type from 0 to 9 but 4; got “${line[1] ?? ''}”.`, 'type');
+  const bytes = hexBytes(line, 2, store);
   if (!bytes.ok) return bytes;
   const all = bytes.value;
   if (all.length < width + 2)
-    return fail(`Expected count, ${width} bytes of address and a checksum; got ${all.length} bytes.`, at);
+    return fail(`Expected count, ${width} bytes of address and a checksum; got ${all.length} bytes.`);
   if (all[0] !== all.length - 1)
-    return fail(`Expected ${all[0]} bytes after it as the count says; got ${all.length - 1}.`, `${at}, count`);
+    return fail(`Expected ${all[0]} bytes after it as the count says; got ${all.length - 1}.`, 'count');
   const data = all.subarray(1 + width, all.length - 1);
   if (type >= 5 && data.length > 0)
-    return fail(`Expected no data in a record S${type}; got ${data.length} bytes.`, `${at}, data`);
+    return fail(`Expected no data in a record S${type}; got ${data.length} bytes.`, 'data');
   const sum = 255 - (sumOfBytes(all, all.length - 1) % 256);
   if (all[all.length - 1] !== sum)
-    return fail(`Expected ${hexText([sum])}; got ${hexText([all[all.length - 1]])}.`, `${at}, checksum`);
+    return fail(`Expected ${hexText([sum])}; got ${hexText([all[all.length - 1]])}.`, 'checksum');
   return ok({ type, address: numberOf(all, 1, width), data, lower: isLower(line.slice(1)) });
 }
 

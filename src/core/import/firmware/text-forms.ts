@@ -32,7 +32,7 @@ function readAddressed(text: string): Outcome<LoadedImage, FirmwareSummary> {
   const problem = (message: string) => refused(message);
   const flush = (): string | undefined => {
     if (run.length === 0) return undefined;
-    const bytes = hexBytes(run.join(''), 0, `address ${address.toString(16)}`);
+    const bytes = hexBytes(run.join(''), 0);
     if (!bytes.ok) return bytes.problems[0].message;
     pieces.push({ address, bytes: bytes.value });
     address += run.length;
