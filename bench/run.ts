@@ -24,6 +24,7 @@ runBundled('heat/calibration.ts');
 runBundled('heat/stations.ts');
 runBundled('heat/planner.ts');
 runBundled('run/hidden.ts');
+runBundled('day/plan.ts');
 runBundled('day/shop.ts');
 runBundled('records/ten-thousand.ts');
 runBundled('drill/fair.ts');
