@@ -47,6 +47,11 @@ const PAGES = [
   '/jobs/27/prove?view=functions',
   '/jobs/27/close',
   '/jobs/26/report',
+  '/jobs/32/decide?view=quote',
+  '/library/practice?view=business',
+  '/drills',
+  '/drills/memory',
+  '/shop',
 ];
 
 /** No page has frames of another origin: the check needs no page of its own for each look. */
