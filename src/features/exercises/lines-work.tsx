@@ -68,26 +68,28 @@ export function LinesWork({ exercise: { id, board }, drill }: { exercise: Exerci
   );
 }
 
-const Messages = ({ lines }: { lines: LinesQuestion['lines'] }) => (
-  <Box role="list" aria-label="Messages in their order" maxH="62vh" overflowY="auto" tabIndex={0}>
-    {lines.length === 0 && <Text color="quiet">The capture is empty: both lines stay where they were.</Text>}
-    {lines.map((line, i) => (
-      <Grid
-        key={i}
-        role="listitem"
-        templateColumns="84px 70px minmax(0, 1fr)"
-        columnGap="3"
-        py="1"
-        borderBottom="1px solid"
-        borderColor="rule"
-        fontSize="14px"
-      >
-        <Text fontFamily="mono" color="quiet">
-          {(1000 * line.atS).toFixed(1)} ms
-        </Text>
-        <Text fontWeight="700">{line.who}</Text>
-        <Text>{line.words}</Text>
-      </Grid>
-    ))}
-  </Box>
-);
+const Messages = ({ lines }: { lines: LinesQuestion['lines'] }) =>
+  lines.length === 0 ? (
+    <Text color="quiet">The capture is empty: both lines stay where they were.</Text>
+  ) : (
+    <Box role="list" aria-label="Messages in their order" maxH="62vh" overflowY="auto" tabIndex={0}>
+      {lines.map((line, i) => (
+        <Grid
+          key={i}
+          role="listitem"
+          templateColumns="84px 70px minmax(0, 1fr)"
+          columnGap="3"
+          py="1"
+          borderBottom="1px solid"
+          borderColor="rule"
+          fontSize="14px"
+        >
+          <Text fontFamily="mono" color="quiet">
+            {(1000 * line.atS).toFixed(1)} ms
+          </Text>
+          <Text fontWeight="700">{line.who}</Text>
+          <Text>{line.words}</Text>
+        </Grid>
+      ))}
+    </Box>
+  );

@@ -272,23 +272,23 @@ function HealthPart({ shop: { seals, fileBytes, memoryBytes, upS, problems } }: 
 }
 
 /** What went wrong since the start: when, at what, and the kind of error; nothing of an owner's. */
-const Problems = ({ problems }: { problems: ShopState['problems'] }) => (
-  <Box mt="3" role="list" aria-label="What went wrong since the start">
-    {problems.length === 0 && (
-      <Text fontSize="14px" color="quiet">
-        Nothing went wrong since the start. The journal lies beside the database.
-      </Text>
-    )}
-    {problems.map(({ at, doing, error, words }) => (
-      <Text key={`${at} ${doing}`} role="listitem" fontSize="14px" py="0.5">
-        <Text as="span" fontFamily="mono" color="quiet">
-          {at.slice(5, 16).replace('T', ' ')}
-        </Text>{' '}
-        <b>{doing}</b>: {error}, {words}
-      </Text>
-    ))}
-  </Box>
-);
+const Problems = ({ problems }: { problems: ShopState['problems'] }) =>
+  problems.length === 0 ? (
+    <Text mt="3" fontSize="14px" color="quiet">
+      Nothing went wrong since the start. The journal lies beside the database.
+    </Text>
+  ) : (
+    <Box mt="3" role="list" aria-label="What went wrong since the start">
+      {problems.map(({ at, doing, error, words }) => (
+        <Text key={`${at} ${doing}`} role="listitem" fontSize="14px" py="0.5">
+          <Text as="span" fontFamily="mono" color="quiet">
+            {at.slice(5, 16).replace('T', ' ')}
+          </Text>{' '}
+          <b>{doing}</b>: {error}, {words}
+        </Text>
+      ))}
+    </Box>
+  );
 
 const ROLE_NAMES = [
   ['lead', 'lead'],
