@@ -281,3 +281,21 @@ test('wrong tries make a name wait', async ({ page }) => {
   await signIn(page, 'ansel');
   await expect(page.getByText(/^Too many wrong tries for this name\. Try again in \d+ s\.$/)).toBeVisible();
 });
+
+test('a client that asks without end waits; it is told how long', async ({ request }) => {
+  // The last of this file: strangers of this address are held back for a minute.
+  const statuses = new Map<number, number>();
+  let waitS = '';
+  for (let k = 0; k < 60 && !statuses.has(429); k++) {
+    const answers = await Promise.all(
+      Array.from({ length: 50 }, () => request.get(`${server.url}/clocks`, { maxRedirects: 0 })),
+    );
+    for (const answer of answers) {
+      statuses.set(answer.status(), (statuses.get(answer.status()) ?? 0) + 1);
+      waitS = answer.headers()['retry-after'] ?? waitS;
+    }
+  }
+  expect(statuses.get(429)).toBeGreaterThan(0);
+  expect(Number(waitS)).toBeGreaterThan(0);
+  expect(statuses.get(429)).toBeLessThan([...statuses.values()].reduce((a, b) => a + b) / 10);
+});

@@ -1,6 +1,7 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { hasAccounts, personOf } from './application/access/auth';
 import { SIGN_IN_PATH, passage, type Shop } from './application/access/gate';
+import { Rates, tooMany } from './application/access/rates';
 import type { Person } from './application/access/person';
 import { PERSON_HEADER, personHeader } from './application/access/person-header';
 import { database } from './db/client';
@@ -26,15 +27,13 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
   // Strangers' hosts and origins are turned away before the database is asked.
   const before = passage(asked, { hosts: HOSTS, accounts: false }, undefined);
   const { shop, person } = before.kind === 'pass' ? await whoAsks(headers) : { shop: undefined, person: undefined };
+  // On the network a bench that runs wild is held back; a machine by itself may be as quick as it is.
+  const waitS = shop?.accounts ? await rates.waitS(clientOf(person, headers), request.method) : 0;
+  if (waitS > 0) return refusal(429, tooMany(waitS), { 'retry-after': String(waitS) });
   const found = shop ? passage(asked, shop, person) : before;
   switch (found.kind) {
     case 'refuse':
-      return withHeaders(
-        new NextResponse(found.words, {
-          status: found.status,
-          headers: { 'content-type': 'text/plain; charset=utf-8' },
-        }),
-      );
+      return refusal(found.status, found.words);
     case 'signIn': {
       const scheme = headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http';
       const to = new URL(SIGN_IN_PATH, `${scheme}://${asked.host}`);
@@ -45,6 +44,15 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
       return passed(request, person);
   }
 }
+
+const rates = new Rates();
+
+/** Who is counted: the person, or for strangers the address that the front saw. */
+const clientOf = (person: Person | undefined, headers: Headers): string =>
+  person ? `person ${person.name}` : `address ${headers.get('x-forwarded-for') ?? 'unknown'}`;
+
+const refusal = (status: number, words: string, more: Readonly<Record<string, string>> = {}): NextResponse =>
+  withHeaders(new NextResponse(words, { status, headers: { 'content-type': 'text/plain; charset=utf-8', ...more } }));
 
 async function whoAsks(headers: Headers): Promise<{ shop: Shop; person: Person | undefined }> {
   const accounts = await hasAccounts(await database());
