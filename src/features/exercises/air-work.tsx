@@ -1,8 +1,8 @@
 'use client';
 
-import { useEffect, useReducer, useState } from 'react';
+import { memo, useEffect, useReducer, useState } from 'react';
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
-import { FLUX_WORDS, airSight, swims, type AirDrill } from '@/core/drill';
+import { FLUX_WORDS, MOST_FLIGHT_S, airSight, swims, type AirDrill } from '@/core/drill';
 import { BoardDrawing } from '@/drawings/board-drawing';
 import { AnswerNote, Headline, Key, MainButton, PlainButton, ProblemNote } from '@/ui';
 import { finishExercise } from './actions';
@@ -19,10 +19,16 @@ export function AirWork({ exercise, drill }: { exercise: ExerciseView; drill: Ai
   const nowS = airSecond(state, frameMs);
   const { curves, problem } = useFlight(board, drill, state, nowS);
   const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
+  // One key however often it is sent: a flight is judged once.
+  const [key] = useState(() => crypto.randomUUID());
   const isOver = state.phase === 'over';
   useEffect(() => {
-    if (isOver) void finishExercise(id, state.flight, crypto.randomUUID()).then(setAnswer);
-  }, [isOver, id, state.flight]);
+    if (isOver) void finishExercise(id, state.flight, key).then(setAnswer);
+  }, [isOver, id, state.flight, key]);
+  const isTooLong = state.phase === 'flying' && nowS >= MOST_FLIGHT_S;
+  useEffect(() => {
+    if (isTooLong) act({ do: 'away', nowMs: performance.now() });
+  }, [isTooLong]);
   const isReady = curves !== undefined;
   const nudge = (): void => {
     if (curves)
@@ -60,12 +66,7 @@ export function AirWork({ exercise, drill }: { exercise: ExerciseView; drill: Ai
       )}
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 270px' }} gap="6">
         <Box minW="0" display="flex" flexDirection="column" h="calc(100dvh / var(--scale, 1) - 270px)" minH="260px">
-          <BoardDrawing
-            board={board}
-            marks={[]}
-            lit={[drill.ref, ...state.flight.covers]}
-            onPick={(name) => name !== drill.ref && act({ do: 'cover', ref: name.toUpperCase() })}
-          />
+          <FlightBoard board={board} partRef={drill.ref} covers={state.flight.covers} act={act} />
         </Box>
         <Box>
           <AirDials state={state} onTurn={(by) => act({ do: 'turn', nowMs: performance.now(), by })} />
@@ -86,6 +87,28 @@ export function AirWork({ exercise, drill }: { exercise: ExerciseView; drill: Ai
     </>
   );
 }
+
+/** The board under the air; drawn anew where something is covered, not at every frame of the clock. */
+const FlightBoard = memo(function FlightBoard({
+  board,
+  partRef,
+  covers,
+  act,
+}: {
+  board: ExerciseView['board'];
+  partRef: string;
+  covers: readonly string[];
+  act: (act: AirAct) => void;
+}) {
+  return (
+    <BoardDrawing
+      board={board}
+      marks={[]}
+      lit={[partRef, ...covers]}
+      onPick={(name) => name !== partRef && act({ do: 'cover', ref: name.toUpperCase() })}
+    />
+  );
+});
 
 const saidWords = ({ said }: AirState): string | undefined =>
   said && (said.swam ? `Nudged at ${said.atS} s: it swims.` : `Nudged at ${said.atS} s: it does not move.`);
