@@ -42,7 +42,7 @@ import { entrant } from '../entrant';
 import { loadRecord } from '../jobs/load-job';
 import { addBoard } from '../library/boards';
 import { once } from '../once';
-import { isExercise, specOf } from './spec';
+import { isExercise, specOf } from './row-spec';
 
 /** Drills whose play is held ready, so that a step does not play all before it again. */
 const HELD = 20;

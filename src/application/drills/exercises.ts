@@ -8,7 +8,7 @@ import type { Session } from '../../db/session';
 import { work } from '../../server-work/pool';
 import { refused, saved, type ActionResult } from '../action-result';
 import { once, oncePrepared } from '../once';
-import { isExercise, specOf } from './spec';
+import { isExercise, specOf } from './row-spec';
 
 /** An exercise as its page shows it; judged once it was done. */
 export interface ExerciseView {
