@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import {
   choiceOf,
   placeToFill,
@@ -72,7 +73,7 @@ interface Wanted {
  * Chooses the chip for the place that the job is about: sets it aside in the stock where it lies there, and keeps it as the
  * job's plan, both or neither. Of two jobs that want one chip the second gets a sentence, and its job stays as it was.
  */
-export function chooseChip(db: Database, number: number, offer: string, key: string): Promise<ActionResult> {
+export function chooseChip(db: Database, number: JobNumber, offer: string, key: string): Promise<ActionResult> {
   return oncePrepared(
     db,
     { key, scope: `job ${number}`, request: { choose: offer } },
@@ -81,7 +82,7 @@ export function chooseChip(db: Database, number: number, offer: string, key: str
   );
 }
 
-async function wantedOf(db: Session, number: number, offer: string): Promise<Or<Wanted>> {
+async function wantedOf(db: Session, number: JobNumber, offer: string): Promise<Or<Wanted>> {
   const none = (answer: ActionResult): Or<Wanted> => ({ ok: false, answer });
   const job = await loadJob(db, number);
   if (!job.ok) return none(refusedFor(job.problems, 'notFound'));
@@ -97,7 +98,7 @@ async function wantedOf(db: Session, number: number, offer: string): Promise<Or<
   return { ok: true, value: { version: job.value.version, decided, route, body } };
 }
 
-async function choose(tx: Session, number: number, wanted: Wanted, meta: EntryMeta): Promise<ActionResult> {
+async function choose(tx: Session, number: JobNumber, wanted: Wanted, meta: EntryMeta): Promise<ActionResult> {
   const job = await loadRecord(tx, number);
   if (!job.ok) return refusedFor(job.problems, 'notFound');
   if ((job.value.events.at(-1)?.seq ?? 0) !== wanted.version)

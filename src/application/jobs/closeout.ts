@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import { calibrationFromMark } from '../../core/calibration';
 import { judgedByJob } from '../../core/choice';
 import {
@@ -39,7 +40,7 @@ export interface Closing {
 }
 
 /** Closes a job. As repaired only when all gates hold, or with a reason. */
-export const closeJob = (db: Database, number: number, { reason, ...closing }: Closing, key: string) =>
+export const closeJob = (db: Database, number: JobNumber, { reason, ...closing }: Closing, key: string) =>
   enter(db, number, { kind: 'close', ...closing, reason: reason?.trim() || undefined }, key, { message: 'Closed.' });
 
 /** The key under which a job's report of its chip is kept; the name is that of its lesson. */
@@ -56,7 +57,7 @@ interface Lesson {
  * Writes back what a repaired job taught: known-good readings, which chip worked where, that it was not dead on arrival,
  * and what the run says of its station. All of it or nothing; twice changes nothing.
  */
-export function keepLesson(db: Database, number: number, key?: string): Promise<ActionResult> {
+export function keepLesson(db: Database, number: JobNumber, key?: string): Promise<ActionResult> {
   return oncePrepared(
     db,
     { key, scope: `job ${number}`, request: 'keep lesson' },
@@ -115,7 +116,7 @@ async function judgeChip(tx: Session, verdict: Parameters<typeof judgedByJob>[2]
 }
 
 /** Takes back what a job taught, this time or a time before it came back. */
-export function dropLesson(db: Database, number: number, timesBack?: number): Promise<ActionResult> {
+export function dropLesson(db: Database, number: JobNumber, timesBack?: number): Promise<ActionResult> {
   return oncePrepared(
     db,
     { scope: `job ${number}`, request: 'drop lesson' },
@@ -142,7 +143,7 @@ export function dropLesson(db: Database, number: number, timesBack?: number): Pr
 }
 
 /** Whether what a job taught has been written back, this time or a time before it came back. */
-export async function isLessonKept(db: Session, number: number, timesBack = 0): Promise<boolean> {
+export async function isLessonKept(db: Session, number: JobNumber, timesBack = 0): Promise<boolean> {
   const job = await findJob(db, number);
   if (!job) return false;
   const name = lessonName(number, timesBack);
@@ -151,7 +152,7 @@ export async function isLessonKept(db: Session, number: number, timesBack = 0): 
 }
 
 /** The report of a job; undefined when there is no such job. */
-export async function loadReport(db: Session, number: number, withPrivate = false): Promise<JobReport | undefined> {
+export async function loadReport(db: Session, number: JobNumber, withPrivate = false): Promise<JobReport | undefined> {
   const job = await loadJob(db, number);
   return job.ok
     ? reportOf(job.value, {

@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import { sql } from 'drizzle-orm';
 import { record } from '../../core/job';
 import type { Database } from '../../db/client';
@@ -14,7 +15,7 @@ import { forgetViews, loadRecord } from './load-job';
  * Erases an owner's words, pictures and images from a closed job; that it was done, when and by whom stays. The file is written anew
  * after it, so that the bytes are gone from it and its log; older copies hold them until they are thinned out.
  */
-export async function eraseOwner(db: Database, number: number, key?: string): Promise<ActionResult> {
+export async function eraseOwner(db: Database, number: JobNumber, key?: string): Promise<ActionResult> {
   const done = await erase(db, number, "at the owner's request", key);
   if (done.saved) await rewriteFile(db);
   return done;
@@ -39,7 +40,7 @@ async function rewriteFile(db: Database): Promise<void> {
   await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
 }
 
-function erase(db: Database, number: number, why: string, key?: string): Promise<ActionResult> {
+function erase(db: Database, number: JobNumber, why: string, key?: string): Promise<ActionResult> {
   return once(db, { key, scope: `job ${number}`, request: 'erase' }, async (tx, meta) => {
     const job = await loadRecord(tx, number);
     if (!job.ok) return noJob(number);

@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import { fittedChip } from '../../core/choice';
 import {
   decide,
@@ -29,12 +30,12 @@ import type { Entrant } from '../entrant';
 import { once } from '../once';
 import { loadRecord, type JobRecord } from './load-job';
 
-const scopeOf = (number: number): string => `job ${number}`;
+const scopeOf = (number: JobNumber): string => `job ${number}`;
 
 /** A typed line, read where it is kept: against the job as it is inside the transaction. */
 export function enterLine(
   db: Database,
-  number: number,
+  number: JobNumber,
   text: string,
   mode: EntryMode,
   key: string,
@@ -59,7 +60,7 @@ export function enterLine(
  */
 export function execute(
   db: Database,
-  number: number,
+  number: JobNumber,
   command: JobCommand,
   key?: string,
   message = 'Kept.',
@@ -76,14 +77,14 @@ export function execute(
 /** Records something that happened. */
 export const enter = (
   db: Database,
-  number: number,
+  number: JobNumber,
   body: EventBody,
   key?: string,
   { message, origin = TYPED }: { readonly message?: string; readonly origin?: Origin } = {},
 ) => execute(db, number, withOrigin(record(body), origin), key, message);
 
 /** Takes back the last entry that counts. It stays in the record. */
-export const undoLast = (db: Database, number: number, key: string): Promise<ActionResult> =>
+export const undoLast = (db: Database, number: JobNumber, key: string): Promise<ActionResult> =>
   execute(db, number, { do: 'undoLast' }, key, 'Taken back; it stays in the record.');
 
 /** Decides a command on a job that was loaded in the same transaction, and appends what follows from it. */
@@ -119,7 +120,7 @@ export async function carryOut(
 /** A new part that goes on is the chip that was chosen for its place: the stock then has it on the board. */
 async function fitChosenChip(
   tx: Session,
-  number: number,
+  number: JobNumber,
   { body }: JobEvent,
   { route }: JobState,
   meta: EntryMeta,

@@ -1,3 +1,4 @@
+import type { Sha256 } from '../../core/identities';
 import { memoriesOf } from '../../core/board';
 import {
   compareAll,
@@ -25,7 +26,7 @@ export type KeptImage = ImageInfo;
 
 /** An image in its role on a job, judged. */
 export interface RoleView {
-  readonly sha256: string;
+  readonly sha256: Sha256;
   readonly name: string;
   readonly verdict: ImageVerdict;
   /** What seems to have happened to it. */
@@ -56,7 +57,7 @@ const judgements = new Map<string, Pick<RoleView, 'verdict' | 'signs'>>();
 const MOST_JUDGEMENTS = 500;
 
 function judged(
-  sha256: string,
+  sha256: Sha256,
   content: Uint8Array,
   family: ImageFamily,
   families: readonly ImageFamily[],
@@ -127,7 +128,7 @@ async function bytesByRole(db: Session, job: JobView): Promise<Partial<Record<Im
 }
 
 /** The bytes of a kept image; undefined when there is none of that name. */
-export async function loadImageBytes(db: Session, sha256: string): Promise<Uint8Array<ArrayBuffer> | undefined> {
+export async function loadImageBytes(db: Session, sha256: Sha256): Promise<Uint8Array<ArrayBuffer> | undefined> {
   const bytes = await imageBytes(db, sha256);
   return bytes && Uint8Array.from(bytes);
 }

@@ -1,3 +1,4 @@
+import type { JobNumber, PartRef, Sha256 } from '../../core/identities';
 import type { Board } from '../../core/board';
 import {
   judgeImage,
@@ -41,7 +42,7 @@ const sizeMessage = (family: ImageFamily, got: number): string =>
   `Expected a raw dump of ${family.sizeBytes.toLocaleString('en')} bytes for ${family.name}; got ${got.toLocaleString('en')}. Nothing was kept.`;
 
 /** Keeps an image's bytes under their hash and its event on the job: both, or neither. */
-export function keepJobImage(db: Database, number: number, image: SentImage, key?: string): Promise<ActionResult> {
+export function keepJobImage(db: Database, number: JobNumber, image: SentImage, key?: string): Promise<ActionResult> {
   const sha256 = sha256Hex(image.bytes);
   const { role, name, madeOf, origin } = image;
   const request = { role, name, sha256, madeOf, origin };
@@ -52,8 +53,8 @@ export function keepJobImage(db: Database, number: number, image: SentImage, key
 
 async function storeImage(
   tx: Session,
-  number: number,
-  { role, bytes, name, madeOf, sha256, origin }: SentImage & { readonly sha256: string },
+  number: JobNumber,
+  { role, bytes, name, madeOf, sha256, origin }: SentImage & { readonly sha256: Sha256 },
   message: string,
   meta: Parameters<typeof carryOut>[4],
 ): Promise<ActionResult> {
@@ -72,8 +73,8 @@ async function storeImage(
 /** Takes an image that is kept here already. */
 export async function takeKept(
   db: Database,
-  number: number,
-  image: { readonly role: 'patient' | 'donor'; readonly sha256: string; readonly name: string },
+  number: JobNumber,
+  image: { readonly role: 'patient' | 'donor'; readonly sha256: Sha256; readonly name: string },
 ): Promise<ActionResult> {
   const bytes = await imageBytes(db, image.sha256);
   if (!bytes) return refused(`Expected an image that is kept here; got ${image.sha256}.`, 'notFound');
@@ -83,8 +84,8 @@ export async function takeKept(
 /** Makes the new image by its rules, checks it, and keeps it by its SHA-256 with what it was made of. */
 export function buildMerged(
   db: Database,
-  number: number,
-  sources: { readonly patient: string; readonly donor?: string },
+  number: JobNumber,
+  sources: { readonly patient: Sha256; readonly donor?: Sha256 },
   plan: Transplant,
 ): Promise<ActionResult> {
   return oncePrepared(
@@ -97,10 +98,10 @@ export function buildMerged(
 
 async function mergedOf(
   db: Session,
-  number: number,
-  sources: { readonly patient: string; readonly donor?: string },
+  number: JobNumber,
+  sources: { readonly patient: Sha256; readonly donor?: Sha256 },
   plan: Transplant,
-): Promise<Or<SentImage & { readonly sha256: string; readonly message: string }>> {
+): Promise<Or<SentImage & { readonly sha256: Sha256; readonly message: string }>> {
   const no = (message: string) => ({ ok: false as const, answer: refused(message) });
   const missing = no('Expected images of this board’s family that are kept here.');
   const job = await loadRecord(db, number);
@@ -127,5 +128,5 @@ async function mergedOf(
 }
 
 /** Marks an image as written to the part and read back. */
-export const markWritten = (db: Database, number: number, ref: string, sha256: string): Promise<ActionResult> =>
+export const markWritten = (db: Database, number: JobNumber, ref: PartRef, sha256: Sha256): Promise<ActionResult> =>
   enter(db, number, { kind: 'imageWritten', ref, sha256 }, undefined, { message: 'Marked as written.' });

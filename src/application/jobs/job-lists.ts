@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import { STAGES, type StageId } from '../../core/job';
 import { listBoards, listBoardsInUse, readBoard } from '../../db/boards';
 import {
@@ -84,7 +85,7 @@ export async function loadBoardChoices(
 
 /** A soak that runs somewhere on the bench. */
 export interface SoakClock {
-  readonly job: number;
+  readonly job: JobNumber;
   readonly startedAt: string;
   readonly minutes: number;
 }
@@ -96,7 +97,7 @@ export async function loadSoakClocks(db: Session): Promise<SoakClock[]> {
 
 /** One open job as the bench sees it. */
 export interface BenchRow {
-  readonly number: number;
+  readonly number: JobNumber;
   readonly device: string;
   readonly symptom: string;
   readonly stage: StageId;

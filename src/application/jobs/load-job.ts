@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
 import { fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
@@ -21,7 +22,7 @@ export interface JobRecord {
 }
 
 /** Loads a job, or says why it cannot be shown: there is none, or its board cannot be read. */
-export async function loadRecord(db: Session, number: number): Promise<Result<JobRecord>> {
+export async function loadRecord(db: Session, number: JobNumber): Promise<Result<JobRecord>> {
   const row = await findJob(db, number);
   if (!row) return fail(`Expected a job that exists; there is no job ${number}.`);
   const board = await readBoard(db, row.boardId, row.boardRevision);
@@ -54,7 +55,7 @@ export const forgetViews = (): void => views.clear();
  * Everything a screen shows of a job. Computed once for each state of its record and of what the bench knows: a view is kept
  * under the names of all that it was computed from.
  */
-export async function loadJob(db: Session, number: number): Promise<Result<JobView>> {
+export async function loadJob(db: Session, number: JobNumber): Promise<Result<JobView>> {
   const record = await loadRecord(db, number);
   if (!record.ok) return record;
   const { row, board, events, purpose } = record.value;

@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../core/identities';
 import { record, TYPED, withOrigin, type Story } from '../../core/job';
 import { readBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
@@ -31,7 +32,7 @@ export function openJob(
 }
 
 /** A closed job came back: it begins anew and knows its past. */
-export async function reopenJob(db: Database, number: number, symptom: string, key: string): Promise<ActionResult> {
+export async function reopenJob(db: Database, number: JobNumber, symptom: string, key: string): Promise<ActionResult> {
   if (symptom.trim() === '') return refused('Expected with what it came back; got nothing.', 'badInput');
   return enter(db, number, { kind: 'reopen', symptom: symptom.trim() }, key, { message: 'Open again.' });
 }

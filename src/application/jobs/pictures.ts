@@ -1,3 +1,4 @@
+import type { JobNumber, Sha256 } from '../../core/identities';
 import { sha256Hex } from '../../core/image';
 import { eventBodySchema, record, withOrigin, type Origin } from '../../core/job';
 import { hiddenInJpeg, MOST_PICTURE_BYTES, pictureType } from '../../core/picture';
@@ -28,9 +29,9 @@ export interface SentPicture {
 /** Keeps a picture and the event that names it: both, or neither. */
 async function keepWithPicture(
   db: Database,
-  number: number,
+  number: JobNumber,
   { bytes, name, origin }: SentPicture,
-  body: (sha256: string) => unknown,
+  body: (sha256: Sha256) => unknown,
   { key, message }: { readonly key: string; readonly message: string },
 ): Promise<ActionResult> {
   const sha256 = sha256Hex(bytes);
@@ -49,7 +50,7 @@ async function keepWithPicture(
 /** Keeps a picture of balls or pads with what was seen in it: `seen` is the event without its picture's name. */
 export async function keepInspection(
   db: Database,
-  number: number,
+  number: JobNumber,
   picture: SentPicture,
   seen: object,
   key: string,
@@ -58,7 +59,7 @@ export async function keepInspection(
   const large = tooLarge(bytes.length);
   if (large) return large;
   if (!pictureType(bytes)) return refused('Expected a PNG or JPEG picture; this file is neither.', 'badInput');
-  const body = (sha256: string) => ({ ...seen, sha256, name: picture.name });
+  const body = (sha256: Sha256) => ({ ...seen, sha256, name: picture.name });
   const checked = eventBodySchema.safeParse(body('0'.repeat(64)));
   if (!checked.success || (checked.data.kind !== 'inspection' && checked.data.kind !== 'padLook')) {
     const at = checked.success ? 'balls or pads' : firstIssue(checked.error).at;
@@ -70,7 +71,7 @@ export async function keepInspection(
 /** Keeps a picture for the report: a JPEG that was masked in the browser and carries nothing but its picture. */
 export async function keepPicture(
   db: Database,
-  number: number,
+  number: JobNumber,
   bytes: Uint8Array,
   { words, masks }: { readonly words: string; readonly masks: number },
   key: string,
@@ -83,14 +84,14 @@ export async function keepPicture(
   const hidden = hiddenInJpeg(bytes);
   if (hidden) return no(`Expected nothing but the picture; the file carries ${hidden}.`);
   const picture = { bytes, name: `picture of job ${number}` };
-  const body = (sha256: string) => ({ kind: 'picture', sha256, words, masks });
+  const body = (sha256: Sha256) => ({ kind: 'picture', sha256, words, masks });
   return keepWithPicture(db, number, picture, body, { key, message: 'Kept for the report.' });
 }
 
 /** A kept picture with its type; undefined for anything else. */
 export async function loadPicture(
   db: Session,
-  sha256: string,
+  sha256: Sha256,
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; type: string } | undefined> {
   const bytes = await imageBytes(db, sha256);
   const type = bytes && pictureType(bytes);

@@ -1,3 +1,4 @@
+import type { JobNumber, PartRef } from '../../core/identities';
 import { costAlone, type AllocationProblem, type AloneCost } from '../../core/allocation';
 import type { Board } from '../../core/board';
 import { DEAD_ON_ARRIVAL, HOUR_PRICE } from '../../core/diagnose';
@@ -95,7 +96,7 @@ export async function loadShelfFacts(db: Session) {
 
 export interface PlanNeed {
   readonly id: string;
-  readonly job: number;
+  readonly job: JobNumber;
   readonly words: string;
   /** Why no chip could be found at all, where that is so. */
   readonly missing?: string;
@@ -163,7 +164,7 @@ export async function loadQueuePlan(db: Session): Promise<QueuePlan> {
 }
 
 /** The place that an open job waits to fill: decided, and no new part on it yet. */
-function waitingSlot<S extends { readonly ref: string }>(
+function waitingSlot<S extends { readonly ref: PartRef }>(
   { decision, replaced, route, closed }: JobState,
   slots: readonly S[],
 ): S | undefined {
@@ -172,7 +173,7 @@ function waitingSlot<S extends { readonly ref: string }>(
   return slots.find((s) => s.ref === decision.ref);
 }
 
-function bagOf({ chips }: StockState, job: number): string | undefined {
+function bagOf({ chips }: StockState, job: JobNumber): string | undefined {
   const chip = [...chips.values()].find((c) => c.place.kind === 'bag' && c.place.job === job);
   return chip && `${chip.id}, ${chip.typeId}, from ${originLabel(chip)}`;
 }

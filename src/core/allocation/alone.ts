@@ -1,3 +1,4 @@
+import type { DonorId } from '../identities';
 import type { AllocationNeed, AllocationOption, AllocationProblem } from './problem';
 
 export interface AloneCost {
@@ -7,7 +8,7 @@ export interface AloneCost {
 }
 
 interface Way extends AloneCost {
-  readonly donor?: string;
+  readonly donor?: DonorId;
   /** Supplies used up, once for each chip. */
   readonly used: readonly string[];
 }
@@ -36,7 +37,7 @@ export function costAlone(problem: AllocationProblem): AloneCost {
   return { cost, unmet };
 
   /** The needs of one job from stock, from what is bought, and from this donor. */
-  function wayOf(needs: readonly AllocationNeed[], donor: string | undefined, opening: number): Way {
+  function wayOf(needs: readonly AllocationNeed[], donor: DonorId | undefined, opening: number): Way {
     const used: string[] = [];
     let [sum, missing] = [opening, 0];
     for (const { id } of needs) {

@@ -1,7 +1,9 @@
+import type { DonorId, JobNumber } from '../identities';
+
 /** One place in the queue that needs a chip. */
 export interface AllocationNeed {
   readonly id: string;
-  readonly job: number;
+  readonly job: JobNumber;
   /** For example `Job 31, U4: port controller`. */
   readonly words: string;
 }
@@ -13,7 +15,7 @@ export interface Supply {
   /** How many there are; undefined: as many as are bought. */
   readonly count?: number;
   /** The donor that has to be opened for it. */
-  readonly donor?: string;
+  readonly donor?: DonorId;
 }
 
 /** One way to meet a need. */

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { groundNet } from './query';
 import type { Board, Part, PartKind } from './schema';
 
@@ -38,9 +39,9 @@ function linesOf(part: Part): { line: string; nets: [string, string] }[] {
  */
 export function behindNet(
   board: Board,
-  net: string,
+  net: NetName,
   series: readonly PartKind[],
-  conducts: (ref: string, line: string) => boolean = () => true,
+  conducts: (ref: PartRef, line: string) => boolean = () => true,
 ): Behind {
   const ground = groundNet(board);
   const nets = new Set([net]);

@@ -24,7 +24,7 @@ export {
   PART_KINDS,
   PART_KIND_WORDS,
   boardSchema,
-  netName,
+  boardThing,
   refText,
   type AssemblyState,
   type Assumption,

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { failAll, ok, type Problem, type Result } from '../result';
 import { landsOf } from './lands';
 import { boardSchema, type Board } from './schema';
@@ -111,7 +112,7 @@ function checkRailsAndPorts(board: Board): Problem[] {
   const problems: Problem[] = [];
   const refs = new Set(board.parts.map((p) => p.ref));
   const rails = new Map(board.rails.map((r) => [r.id, r]));
-  const needPart = (at: string, ref: string): void => {
+  const needPart = (at: string, ref: PartRef): void => {
     if (!refs.has(ref)) problems.push({ at, message: `It names ${ref}, which is not among the parts.` });
   };
   const seen = new Set<string>();

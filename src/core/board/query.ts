@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { padsOf, type Pad } from './lands';
 import type { Board, Part, Rail, Shield, Side, TestPoint } from './schema';
 
@@ -5,7 +6,7 @@ import type { Board, Part, Rail, Shield, Side, TestPoint } from './schema';
 export interface ProbePlace {
   /** What the bench calls it: `TP7`, `C14`, `U4.12`. */
   readonly name: string;
-  readonly net: string;
+  readonly net: NetName;
   readonly xMm: number;
   readonly yMm: number;
   readonly side: Side;
@@ -30,7 +31,7 @@ function lookup(board: Board): Lookup {
 
 export const groundNet = (board: Board): string => lookup(board).ground;
 
-export const partByRef = (board: Board, ref: string): Part | undefined => lookup(board).parts.get(ref);
+export const partByRef = (board: Board, ref: PartRef): Part | undefined => lookup(board).parts.get(ref);
 
 /** A name as a person types it: as it stands, else without regard to capitals where only one is so. */
 export function named(names: Iterable<string>, text: string): string | undefined {
@@ -55,7 +56,7 @@ export const memoriesOf = (board: Board): string[] => [
   ...new Set(board.ports.flatMap((p) => (p.imagePart === undefined ? [] : [p.imagePart]))),
 ];
 
-export const railOfNet = (board: Board, net: string): Rail | undefined => board.rails.find((r) => r.net === net);
+export const railOfNet = (board: Board, net: NetName): Rail | undefined => board.rails.find((r) => r.net === net);
 
 export const isTwoTerminal = (part: Part): boolean =>
   part.kind === 'fuse' || part.kind === 'coil' || part.kind === 'resistor' || part.kind === 'capacitor';
@@ -105,7 +106,7 @@ export const shieldOver = (
   );
 
 /** Where a net is best probed: a test point, else a capacitor, else any pad; nearest to `near` where given, and never under a shield where it can be had without. */
-export function handiestPlace(board: Board, net: string, near?: { xMm: number; yMm: number }): ProbePlace | undefined {
+export function handiestPlace(board: Board, net: NetName, near?: { xMm: number; yMm: number }): ProbePlace | undefined {
   const free = (places: ProbePlace[]): ProbePlace[] => places.filter((p) => !shieldOver(board, p));
   const points = board.points.filter((p) => p.net === net).map(placeOfPoint);
   if (free(points).length > 0) return nearest(free(points), near);
@@ -124,7 +125,7 @@ export function handiestPlace(board: Board, net: string, near?: { xMm: number; y
 }
 
 /** The pin of a port's connector on a net, where diode mode is read. */
-export function portPin(board: Board, net: string): ProbePlace | undefined {
+export function portPin(board: Board, net: NetName): ProbePlace | undefined {
   for (const { id } of board.ports) {
     const part = partByRef(board, id)!;
     const pad = padsOf(board, part).find((p) => part.pins[p.pin] === net);

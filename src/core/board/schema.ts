@@ -1,16 +1,21 @@
 import { z } from 'zod';
+import type { NetName, PartRef, RailId } from '../identities';
 
 /**
  * The open board format `unisolda-board/2`. Lengths in mm, x to the right and y down as seen from the front,
  * origin at the top left of the outline; angles in degrees, clockwise; back-side parts keep front-view coordinates.
  */
-export const refText = z
+export const refText: z.ZodType<PartRef, string> = z
   .string()
   .regex(/^[A-Za-z][A-Za-z0-9_.+-]{0,31}$/, 'expected a reference designator such as C14 or J_USB1');
 /** As they stand in files: any letters and signs but blanks, quotes and those that part names in the record. */
-export const netName = z
+const nameInFiles = z
   .string()
   .regex(/^(?=.*[^\d.,])[^\s:~"|,;]{1,64}$/u, 'expected a net name without blanks such as AON33 or /usb.port/Vbus');
+export const netName: z.ZodType<NetName, string> = nameInFiles;
+export const railName: z.ZodType<RailId, string> = nameInFiles;
+/** A part, rail, net, screw or shield, where any of them may stand. */
+export const boardThing: z.ZodType<string, string> = nameInFiles;
 /** Bounds of one board: what is larger is no board but a mistake, and would stop the page that reads it. */
 const MOST_PARTS = 5000;
 const MOST_PINS = 4000;
@@ -161,7 +166,7 @@ const railFeed = z.object({
 });
 
 export const railSchema = z.object({
-  id: netName,
+  id: railName,
   net: netName,
   expect: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('bus') }),
@@ -181,8 +186,8 @@ export const portSchema = z.object({
     .describe('lowest and highest healthy current with a partly charged pack'),
   controller: refText,
   imagePart: refText.describe('the memory that holds the controller’s image; none where it keeps its own').optional(),
-  controllerRails: z.array(netName).min(1).describe('rails that the controller needs before it can talk'),
-  vbusRail: netName,
+  controllerRails: z.array(railName).min(1).describe('rails that the controller needs before it can talk'),
+  vbusRail: railName,
   sides: z.array(z.object({ side: z.enum(['A', 'B']), ccNet: netName, path: z.array(refText) })).length(2),
 });
 
@@ -194,7 +199,7 @@ export const functionSchema = z.object({
   id: z.string().regex(/^[a-z][a-z0-9-]*$/),
   what: z.string(),
   parts: z.array(refText).min(1),
-  rails: z.array(netName).default([]),
+  rails: z.array(railName).default([]),
   minutes: positive,
   assembly: z.enum(ASSEMBLY_STATES).default('board').describe('how far the device is put together to try it'),
 });
@@ -203,7 +208,7 @@ export const functionSchema = z.object({
 export const slotSchema = z.object({
   ref: refText,
   type: z.string().min(1).describe('the part type it was built with, as the part library names it'),
-  supply: z.string().optional().describe('the rail that supplies it'),
+  supply: railName.optional().describe('the rail that supplies it'),
   position: z.string().optional().describe('which of several alike it is, such as port-2'),
   straps: z.object({ top: refText, bottom: refText }).optional().describe('the divider that tells it its position'),
   image: refText.optional().describe('the memory that holds its image'),

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { Matrix, inverse } from 'ml-matrix';
 import {
   COARSE_MESH,
@@ -17,7 +18,7 @@ import { PROBE_SD_K, calibrationOf, type Calibration } from './fit';
 
 /** What a thermocouple at a part's joints showed while a plan was run; 0 s is when the air came on. */
 export interface LoggedCurve {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly timesS: readonly number[];
   readonly readC: readonly number[];
 }

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef, type Board, type Slot } from '../board';
 import { HOUR_PRICE, partWork, type Repair } from '../diagnose';
 import type { ChosenRoute, JobView } from '../job';
@@ -58,7 +59,7 @@ export interface RouteView extends Outlook {
 }
 
 export interface ChoiceView {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly what: string;
   readonly builtId: string;
   readonly position?: string;
@@ -129,7 +130,7 @@ export function choiceOf(job: JobView, slot: Slot, world: ChoiceWorld): ChoiceVi
 }
 
 /** The repair of this place where it is among the best ones; else the part is taken to be the fault. */
-function plannedRepair(job: JobView, ref: string): Pick<Repair, 'cureChance' | 'minutes' | 'harm'> {
+function plannedRepair(job: JobView, ref: PartRef): Pick<Repair, 'cureChance' | 'minutes' | 'harm'> {
   const found = job.repairs.find(
     ({ targets: [first, ...more] }) => more.length === 0 && first.kind === 'part' && first.ref === ref,
   );

@@ -1,3 +1,4 @@
+import type { ChipId, JobNumber, PartRef } from '../identities';
 import type { ChosenRoute } from '../job';
 import { nextId, type StockBody, type StockState } from '../stock';
 import type { RouteView } from './choice';
@@ -10,7 +11,7 @@ export function refusedRoute(route: RouteView): string | undefined {
 }
 
 /** What choosing a way does to the stock: what was set aside for this job goes back; the chosen chip is set aside, with its partners. */
-export function setAside(state: StockState, job: number, route: RouteView | undefined): StockBody[] {
+export function setAside(state: StockState, job: JobNumber, route: RouteView | undefined): StockBody[] {
   const waiting = [...state.chips.values()].filter((c) => c.place.kind === 'bag' && c.place.job === job);
   const supply = route?.supply;
   if (supply?.kind === 'chip' && waiting.some((c) => c.id === supply.chip)) return [];
@@ -47,8 +48,8 @@ const sameChips = (a: StockBody, b: StockBody): boolean =>
  */
 export function fittedChip(
   state: StockState,
-  job: number,
-  ref: string,
+  job: JobNumber,
+  ref: PartRef,
   route: Pick<ChosenRoute, 'ref' | 'supply'> | undefined,
 ): StockBody | undefined {
   if (route?.ref !== ref || route.supply.kind !== 'chip') return undefined;
@@ -61,7 +62,7 @@ export function fittedChip(
 export function judgedByJob(
   state: StockState,
   events: readonly StockBody[],
-  { chip, job, condition, why }: { chip: string; job: number; condition: 'sound' | 'suspect'; why: string },
+  { chip, job, condition, why }: { chip: ChipId; job: JobNumber; condition: 'sound' | 'suspect'; why: string },
 ): { readonly body?: StockBody; readonly message: string } {
   const { place } = state.chips.get(chip) ?? {};
   if (place?.kind !== 'fitted' || place.job !== job)

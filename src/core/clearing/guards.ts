@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { bodyBox, partByRef, shieldOver, type Board, type Part } from '../board';
 import {
   COARSE_MESH,
@@ -13,7 +14,7 @@ import type { Stretch } from './edges';
 
 /** What a neighbour has to fear from the work. */
 export interface Threat {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly what: string;
   readonly from: 'heat' | 'air' | 'tool' | 'shield';
   readonly words: string;
@@ -25,7 +26,7 @@ export interface Guard {
   readonly what: string;
   readonly plan: HeatPlan;
   /** What it does to the neighbour it is for, K, and to the moment of the lift, s; null where it is never reached. */
-  readonly spares: { readonly ref: string; readonly byK: number };
+  readonly spares: { readonly ref: PartRef; readonly byK: number };
   readonly laterS: number | null;
   /** Whether the plan holds with it. */
   readonly holds: boolean;
@@ -42,7 +43,7 @@ const SHIELD_NEAR_MM = 3;
 
 /** The neighbours of a worked part, those that have most to fear first. */
 export function threatsRound(board: Board, part: Part, verdict: HeatVerdict, stretches: readonly Stretch[]): Threat[] {
-  const of = (ref: string): string => partByRef(board, ref)?.what ?? '';
+  const of = (ref: PartRef): string => partByRef(board, ref)?.what ?? '';
   const heat = verdict.neighbours
     .filter((n) => n.limitC - n.peakC < COMFORT_K)
     .map((n): Threat => {
@@ -112,7 +113,7 @@ export function tryGuards(
   const fineK = marginOf(usual).marginK - marginOf(before).marginK;
   const smaller = [...station.nozzlesMm].filter((n) => n < plan.nozzleMm).sort((a, b) => b - a)[0];
   const [worst] = threatened;
-  const tries: { what: string; plan: HeatPlan; ref: string }[] = [
+  const tries: { what: string; plan: HeatPlan; ref: PartRef }[] = [
     ...threatened
       .filter((ref) => !plan.covers.includes(ref))
       .map((ref) => ({
@@ -127,7 +128,7 @@ export function tryGuards(
       ref: worst,
     },
   ];
-  const peak = (v: HeatVerdict, ref: string): number => v.neighbours.find((n) => n.ref === ref)?.peakC ?? NaN;
+  const peak = (v: HeatVerdict, ref: PartRef): number => v.neighbours.find((n) => n.ref === ref)?.peakC ?? NaN;
   return tries.map((t) => {
     const after = judged(t.plan);
     return {

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef, type Board } from '../board';
 import { UNDERFILLS, aimPlan, planFor, type HeatGoals, type HeatPlan, type Station, type UnderfillKind } from '../heat';
 import { clearingSteps, stretchesOf, type ClearingStep } from './edges';
@@ -70,7 +71,7 @@ export function planClearing({
 }
 
 /** Signs at which the tool comes off. Common practice, no source. */
-const stopSigns = (kind: UnderfillKind, ref: string): string[] => [
+const stopSigns = (kind: UnderfillKind, ref: PartRef): string[] => [
   'Solder turns bright or moves: too hot, air away at once.',
   `${ref} gives under the tool: it is not loose yet, never lever it.`,
   kind === 'hard'

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { FaultCase } from './case';
 import { tellApart, type FaultClasses } from './classes';
 import { dropScaleOf, scaled } from './drop-scale';
@@ -276,7 +277,7 @@ export function glimpsed(belief: Belief, rows: Uint32Array, given: Float64Array)
 
 export interface Suspect {
   /** The part, or {@link OUTSIDE}. */
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly words: string;
   /** Chance that it is at fault, alone or with another. */
   readonly p: number;
@@ -328,7 +329,7 @@ export function suspects(belief: Pick<Belief, 'faults' | 'marginal'>, now?: Boar
 }
 
 /** A suspect's name within a sentence. */
-export const suspectName = (ref: string): string =>
+export const suspectName = (ref: PartRef): string =>
   ref === OUTSIDE ? 'nothing on this board' : ref === UNLISTED ? 'something unlisted' : ref;
 
 /** From this chance on something that was mended is told as found and cured. Engineering estimate. */
@@ -386,7 +387,7 @@ export interface Weight {
 }
 
 /** The readings that speak for or against a suspect as it is now, strongest first. */
-export function weightsFor(belief: Belief, ref: string, now?: BoardNow): Weight[] {
+export function weightsFor(belief: Belief, ref: PartRef, now?: BoardNow): Weight[] {
   const isAlive = now ? aliveNow(now) : () => true;
   const { space, faults, likely, evidence } = belief;
   const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);

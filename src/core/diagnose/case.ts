@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef } from '../board';
 import { OUTSIDE, fittingFaults, isGone, workNames, type Fault } from './faults';
 import { MOST_CLASSES, groupFaults, type FaultClasses } from './classes';
@@ -101,7 +102,7 @@ export class FaultCase {
    * The table of a test on the board with some parts off, and some faults mended.
    * @param cleared what was replaced or mended, a target as often as it was worked on.
    */
-  table(m: Measurement, absent: ReadonlySet<string>, cleared: Iterable<string>): TestTable {
+  table(m: Measurement, absent: ReadonlySet<PartRef>, cleared: Iterable<string>): TestTable {
     const other = definitionOf(m).actsAs?.(m);
     if (other) return this.table(other.measurement as Measurement, new Set([...absent, other.without]), cleared);
     const done = workNames(cleared);

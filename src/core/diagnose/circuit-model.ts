@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import {
   behindNet,
   groundNet,
@@ -27,7 +28,7 @@ export class CircuitModel {
   constructor(readonly board: Board) {}
 
   /** The resistances of the board without some parts; cached. */
-  networkWithout(absent: ReadonlySet<string>): ResistanceNetwork {
+  networkWithout(absent: ReadonlySet<PartRef>): ResistanceNetwork {
     const key = [...absent].sort().join(' ');
     let network = this.networks.get(key);
     if (!network) this.networks.set(key, (network = ResistanceNetwork.ofBoard(this.board, absent)));
@@ -35,13 +36,13 @@ export class CircuitModel {
   }
 
   /** Resistance between two nets with a fault in the circuit, ohm. */
-  resistanceOhm(a: string, b: string, fault: Fault, absent: ReadonlySet<string>): number {
+  resistanceOhm(a: string, b: string, fault: Fault, absent: ReadonlySet<PartRef>): number {
     const network = this.networkWithout(absent);
     return network.resistanceOhm(a, b, ...conductanceChanges(fault.effects, network, groundNet(this.board)));
   }
 
   /** How the board comes up at one port; cached. */
-  solvePower(fault: Fault, absent: ReadonlySet<string>, supply: SupplyState): PowerSolution {
+  solvePower(fault: Fault, absent: ReadonlySet<PartRef>, supply: SupplyState): PowerSolution {
     const key = `${fault.id}|${[...absent].sort().join(' ')}|${supply.port}${supply.side}${supply.pack}`;
     let solution = this.power.get(key);
     if (!solution) this.power.set(key, (solution = solvePower(this.board, fault.effects, absent, supply)));
@@ -49,12 +50,12 @@ export class CircuitModel {
   }
 
   /** What a meter in line would see with the device closed, its pack in. */
-  meterCase(port: string, side: PlugSide, fault: Fault, absent: ReadonlySet<string>): MeterCase {
+  meterCase(port: string, side: PlugSide, fault: Fault, absent: ReadonlySet<PartRef>): MeterCase {
     return this.solvePower(fault, absent, { port, side, pack: 'in' }).meter;
   }
 
   /** True where the port talks to a charger one way round at least. */
-  talksAt(port: Port, fault: Fault, absent: ReadonlySet<string>): boolean {
+  talksAt(port: Port, fault: Fault, absent: ReadonlySet<PartRef>): boolean {
     return port.sides.some(({ side }) => this.solvePower(fault, absent, { port: port.id, side, pack: 'in' }).talks);
   }
 
@@ -65,12 +66,12 @@ export class CircuitModel {
   }
 
   /** True for the CC lines of the board's ports, of one plug way where it is named. */
-  isCcNet(net: string, side?: PlugSide): boolean {
+  isCcNet(net: NetName, side?: PlugSide): boolean {
     return this.board.ports.some((port) => port.sides.some((s) => (side ?? s.side) === s.side && s.ccNet === net));
   }
 
   /** Chips whose pins a net reaches through sound line filters; `cut` when a filter line on the way is open. */
-  behind(net: string, fault: Fault, absent: ReadonlySet<string>): { chips: readonly string[]; cut: boolean } {
+  behind(net: NetName, fault: Fault, absent: ReadonlySet<PartRef>): { chips: readonly string[]; cut: boolean } {
     const opens = fault.effects.flatMap((e) => (e.kind === 'open' ? [e.element] : []));
     const sound = absent.size === 0 && opens.length === 0;
     const known = sound ? this.soundBehind.get(net) : undefined;
@@ -119,7 +120,7 @@ export class CircuitModel {
 
 export const portOf = (board: Board, id: string): Port => board.ports.find((p) => p.id === id)!;
 
-function signalNets(board: Board, ref: string): string[] {
+function signalNets(board: Board, ref: PartRef): string[] {
   return Object.values(partByRef(board, ref)!.pins).filter((net) => board.nets[net].role === 'signal');
 }
 

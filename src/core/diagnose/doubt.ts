@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { formatChance } from '../units';
 import { glimpsed, suspectName, suspects, type Belief, type BoardNow } from './belief';
 import { measurementTitle, outcomeLabel } from './measurement';
@@ -35,7 +36,7 @@ const LEAST_CHANCE = 0.02;
 export function rankingFlips(
   belief: Belief,
   tests: readonly Proposal[],
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
   cleared: readonly string[],
   now?: BoardNow,
 ): RankingFlip[] {

@@ -1,9 +1,10 @@
+import type { PartRef } from '../identities';
 import { groundNet, type Board, type Part } from '../board';
 
 /** A resistance between two nets. `id` is the part, or the part and line as `FL1:a`. */
 export interface Element {
   readonly id: string;
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly a: string;
   readonly b: string;
   readonly ohm: number;
@@ -47,6 +48,6 @@ export function elementsOf(board: Board, part: Part): Element[] {
 }
 
 /** All resistances of the board without the parts that are off. */
-export function boardElements(board: Board, absent: ReadonlySet<string>): Element[] {
+export function boardElements(board: Board, absent: ReadonlySet<PartRef>): Element[] {
   return board.parts.filter((p) => !absent.has(p.ref)).flatMap((p) => elementsOf(board, p));
 }

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Board } from '../board';
 import { formatChance } from '../units';
 import { glimpsed, suspectName, suspects, weightsFor, type Belief, type BoardNow } from './belief';
@@ -37,7 +38,7 @@ export function reasons(
   board: Board,
   belief: Belief,
   readings: readonly Reading[],
-  ref: string,
+  ref: PartRef,
   now?: BoardNow,
   most = 3,
 ): string[] {

@@ -1,3 +1,4 @@
+import type { NetName, PartRef, RailId } from '../identities';
 import { groundNet, type Board } from '../board';
 import { portOf } from './circuit-model';
 import { reachedRails } from './reach';
@@ -9,7 +10,7 @@ const JOINED_BELOW_OHM = 1;
 const kept = new WeakMap<Board, Map<string, ReadonlySet<string>>>();
 
 /** The nets that are joined to one as good as directly, itself among them: through fuses, coils, filter lines, links. */
-export function islandOf(board: Board, net: string, absent: ReadonlySet<string> = new Set()): ReadonlySet<string> {
+export function islandOf(board: Board, net: NetName, absent: ReadonlySet<PartRef> = new Set()): ReadonlySet<string> {
   if (absent.size > 0) return followJoins(board, net, absent);
   let nets = kept.get(board);
   if (!nets) kept.set(board, (nets = new Map<string, ReadonlySet<string>>()));
@@ -25,7 +26,7 @@ export function islandOf(board: Board, net: string, absent: ReadonlySet<string> 
 const joins = new WeakMap<Board, ReadonlyMap<string, readonly Join[]>>();
 
 interface Join {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly to: string;
 }
 
@@ -33,7 +34,7 @@ function joinsOf(board: Board): ReadonlyMap<string, readonly Join[]> {
   let known = joins.get(board);
   if (known) return known;
   const all = new Map<string, Join[]>();
-  const add = (from: string, to: string, ref: string): void => {
+  const add = (from: string, to: string, ref: PartRef): void => {
     const list = all.get(from);
     if (list) list.push({ ref, to });
     else all.set(from, [{ ref, to }]);
@@ -48,7 +49,7 @@ function joinsOf(board: Board): ReadonlyMap<string, readonly Join[]> {
 }
 
 /** Where a part is off the current does not go on. */
-function followJoins(board: Board, from: string, absent: ReadonlySet<string>): ReadonlySet<string> {
+function followJoins(board: Board, from: string, absent: ReadonlySet<PartRef>): ReadonlySet<string> {
   const ground = groundNet(board);
   const all = joinsOf(board);
   const found = new Set([from]);
@@ -80,7 +81,7 @@ export function netsAtPort(board: Board, portId: string): string[] {
 }
 
 /** The net of a rail and of everything that feeds it. */
-export function netsOfRail(board: Board, railId: string): string[] {
+export function netsOfRail(board: Board, railId: RailId): string[] {
   const found = new Set([railId]);
   // A set that grows while it is gone through is gone through to its end.
   for (const id of found)

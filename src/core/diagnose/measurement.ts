@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Board, ProbePlace, Shield } from '../board';
 import { predictionInterval, type ReferenceTable } from '../reference';
 import { orList } from '../command-line';
@@ -98,7 +99,7 @@ export function interpretReading(
   predictor: Predictor,
   m: Measurement,
   value: Value,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
   references: ReferenceTable = {},
 ): Interpretation {
   const kind = definitionOf(m);
@@ -121,7 +122,7 @@ function againstGoodBoards(
   own: Interpretation,
   m: Measurement,
   value: Value,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
   stats: ReferenceTable[string] | undefined,
 ): Interpretation {
   if (value.kind !== 'figure' || absent.size > 0 || !stats) return own;

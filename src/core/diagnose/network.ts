@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { groundNet, type Board } from '../board';
 import { WITHIN_SDS, invertSpd } from '../math';
 import { boardElements, type Element } from './elements';
@@ -36,7 +37,7 @@ export class ResistanceNetwork {
    * without those are shared with it.
    */
   constructor(
-    private readonly nets: readonly string[],
+    private readonly nets: readonly NetName[],
     private readonly ground: string,
     list: readonly Element[],
     private readonly leakOhm = LEAK_OHM,
@@ -117,12 +118,12 @@ export class ResistanceNetwork {
   }
 
   /** The board's network without the parts in `absent`. */
-  static ofBoard(board: Board, absent: ReadonlySet<string>): ResistanceNetwork {
+  static ofBoard(board: Board, absent: ReadonlySet<PartRef>): ResistanceNetwork {
     return new ResistanceNetwork(Object.keys(board.nets), groundNet(board), boardElements(board, absent));
   }
 
   /** Number of a net for {@link transferAt}; ground is −1. Networks made from one another share the numbers. */
-  nodeAt(net: string): number {
+  nodeAt(net: NetName): number {
     return this.nodeOf.get(net) ?? GROUND;
   }
 

@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { suspects, weightsFor, type Belief } from './belief';
 import { UNLISTED, targetRef } from './faults';
 import { DEVICE_WORTH, HOUR_PRICE } from './repair-cost';
@@ -29,7 +30,7 @@ export interface Standing {
   readonly misfit?: Misfit;
   /** Chance that something is at work that no list holds, and where, likeliest first; null is what is not drawn. */
   readonly unlisted: number;
-  readonly unlistedAt: readonly { readonly net: string | null; readonly p: number }[];
+  readonly unlistedAt: readonly { readonly net: NetName | null; readonly p: number }[];
   /** True where no listed fault explains what was read. */
   readonly noneListed: boolean;
 }

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { entropyBits } from '../math';
 import { aliveNow, type Belief } from './belief';
 import type { Access } from './access';
@@ -26,7 +27,7 @@ export interface Proposal {
 export function outcomesOf(
   belief: Belief,
   m: Measurement,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
   cleared: Iterable<string>,
 ): { table: TestTable; mass: Float64Array; outcomes: Outcome[] } {
   const table = belief.case.table(m, absent, cleared);
@@ -62,7 +63,7 @@ export interface TestContext {
   readonly access: Access;
   /** Shields that are off. */
   readonly bare?: ReadonlySet<string>;
-  readonly absent: ReadonlySet<string>;
+  readonly absent: ReadonlySet<PartRef>;
   /** What was replaced or mended, a target as often as it was worked on. */
   readonly replaced: readonly string[];
   readonly swapped?: readonly OutsideThing[];

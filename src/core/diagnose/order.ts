@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { handiestPlace } from '../board';
 import { aliveNow, type Belief } from './belief';
 import { islandOf } from './islands';
@@ -35,7 +36,7 @@ export function inBenchOrder(belief: Belief, context: TestContext): (p: Pick<Pro
 }
 
 /** Chance of a short at a net or at what is joined to it. */
-function shortChances(belief: Belief, context: TestContext): (net: string) => number {
+function shortChances(belief: Belief, context: TestContext): (net: NetName) => number {
   const { board } = belief.case.predictor;
   const isAlive = aliveNow(context);
   const byNet = new Map<string, number>();

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Effect, Fault } from './faults';
 import { definitionOf, type Measurement } from './measurements/registry';
 import { islandOf } from './islands';
@@ -21,7 +22,7 @@ export class OutcomeTables {
   constructor(
     private readonly predictor: Predictor,
     private readonly faults: readonly Fault[],
-    private readonly absent: ReadonlySet<string>,
+    private readonly absent: ReadonlySet<PartRef>,
     cleared: ReadonlySet<string>,
   ) {
     this.partitioner = new Partitioner(predictor, faults, absent, cleared);

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { behindNet, groundNet, type Board, type Port } from '../board';
 import type { CircuitModel } from './circuit-model';
 import { isGone, type Effect, type Fault } from './faults';
@@ -53,7 +54,7 @@ export class Partitioner {
   constructor(
     readonly model: CircuitModel,
     private readonly faults: readonly Fault[],
-    readonly absent: ReadonlySet<string>,
+    readonly absent: ReadonlySet<PartRef>,
     cleared: ReadonlySet<string>,
   ) {
     this.board = model.board;
@@ -107,7 +108,7 @@ export class Partitioner {
    * A drop is a short where the net is pulled to ground; else what touches the net and the chip behind it decides.
    * @param joint the joint at which it is taken, where an open one shows.
    */
-  diodeDrop(net: string, sharedRows: string, joint?: { readonly ref: string; readonly pin: string }): FaultPartition {
+  diodeDrop(net: NetName, sharedRows: string, joint?: { readonly ref: PartRef; readonly pin: string }): FaultPartition {
     const isJoint = (e: Effect): boolean => e.kind === 'jointOpen' && e.ref === joint?.ref && e.pin === joint.pin;
     if (joint && this.active.some((effects) => effects.some(isJoint)))
       return { ...this.dropRows(net, isJoint), sharedRows: `${sharedRows} ${net} ${joint.ref} ${joint.pin}` };
@@ -117,7 +118,7 @@ export class Partitioner {
   }
 
   /** Keys and row names of drops on a net: twin contacts share them. */
-  private dropRows(net: string, alsoTouches: (e: Effect) => boolean = () => false): FaultPartition {
+  private dropRows(net: NetName, alsoTouches: (e: Effect) => boolean = () => false): FaultPartition {
     const changes = this.changeTable();
     const { seenAs, count: c, ohms } = changes.between(net, this.ground);
     const changeOfFault = (f: number): number => (f < 0 ? 0 : seenAs[changes.keyOf[f]]);
@@ -157,7 +158,7 @@ export class Partitioner {
   }
 
   /** Effects that a drop on this net can see beside shorts. */
-  private touching(net: string): (e: Effect) => boolean {
+  private touching(net: NetName): (e: Effect) => boolean {
     const { chips, through } = behindNet(this.board, net, ['lineFilter']);
     return (e) => {
       switch (e.kind) {

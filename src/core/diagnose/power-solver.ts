@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { groundNet, partByRef, type Board, type PlugSide, type Port } from '../board';
 import { elementsOf } from './elements';
 import type { Effect } from './faults';
@@ -68,7 +69,7 @@ export class PowerSolver {
   constructor(
     private readonly board: Board,
     private readonly port: Port,
-    absentRefs: ReadonlySet<string>,
+    absentRefs: ReadonlySet<PartRef>,
   ) {
     const ground = groundNet(board);
     const reached = reachedRails(board, port);
@@ -182,7 +183,7 @@ export class PowerSolver {
     return bytes;
   }
 
-  private openContact(net: string): number {
+  private openContact(net: NetName): number {
     if (net === this.board.rails.find((r) => r.id === this.port.vbusRail)!.net) return BUS_OPEN;
     const side = this.port.sides.find((s) => s.ccNet === net)?.side;
     return side === 'A' ? CC_A_OPEN : side === 'B' ? CC_B_OPEN : NOTHING;

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef, type Board, type Port } from '../board';
 import type { Effect } from './faults';
 import { METER_WORDS } from './meter';
@@ -29,7 +30,7 @@ export class PowerTable {
   private readonly solver: PowerSolver;
   private readonly marks: readonly Uint8Array[];
 
-  constructor(board: Board, port: Port, active: readonly (readonly Effect[])[], absent: ReadonlySet<string>) {
+  constructor(board: Board, port: Port, active: readonly (readonly Effect[])[], absent: ReadonlySet<PartRef>) {
     this.solver = new PowerSolver(board, port, absent);
     this.railIds = this.solver.railIds;
     const marks = active.map((effects) => this.solver.mark(effects));

@@ -1,3 +1,4 @@
+import type { NetName, PartRef, RailId } from '../identities';
 import { groundNet, partByRef, type Board, type PlugSide, type Port, type Rail } from '../board';
 import { elementsOf } from './elements';
 import type { Effect } from './faults';
@@ -52,7 +53,7 @@ class Damage {
 
   constructor(
     effects: readonly Effect[],
-    private readonly absent: ReadonlySet<string>,
+    private readonly absent: ReadonlySet<PartRef>,
   ) {
     for (const e of effects) {
       if (e.kind === 'dead') this.deadRefs.add(e.ref);
@@ -69,16 +70,16 @@ class Damage {
     }
   }
 
-  runs = (ref: string): boolean => this.works(ref) && !this.coreDead.has(ref);
-  isCut = (rail: string): boolean => this.cutRails.has(rail);
-  present = (ref: string): boolean => !this.absent.has(ref);
-  works = (ref: string): boolean => !this.absent.has(ref) && !this.deadRefs.has(ref);
-  conducts = (ref: string): boolean => this.stuckOn.has(ref) || (this.works(ref) && !this.openRefs.has(ref));
-  isStuckOn = (ref: string): boolean => this.stuckOn.has(ref);
-  imageGood = (ref: string): boolean => this.works(ref) && !this.badImages.has(ref);
-  isShunted = (net: string): boolean => this.shunted.has(net);
-  pinOpen = (ref: string, net: string): boolean => this.absent.has(ref) || this.openPins.has(`${ref} ${net}`);
-  sideDead = (ref: string, side: PlugSide): boolean => this.deadSides.has(`${ref} ${side}`);
+  runs = (ref: PartRef): boolean => this.works(ref) && !this.coreDead.has(ref);
+  isCut = (rail: RailId): boolean => this.cutRails.has(rail);
+  present = (ref: PartRef): boolean => !this.absent.has(ref);
+  works = (ref: PartRef): boolean => !this.absent.has(ref) && !this.deadRefs.has(ref);
+  conducts = (ref: PartRef): boolean => this.stuckOn.has(ref) || (this.works(ref) && !this.openRefs.has(ref));
+  isStuckOn = (ref: PartRef): boolean => this.stuckOn.has(ref);
+  imageGood = (ref: PartRef): boolean => this.works(ref) && !this.badImages.has(ref);
+  isShunted = (net: NetName): boolean => this.shunted.has(net);
+  pinOpen = (ref: PartRef, net: NetName): boolean => this.absent.has(ref) || this.openPins.has(`${ref} ${net}`);
+  sideDead = (ref: PartRef, side: PlugSide): boolean => this.deadSides.has(`${ref} ${side}`);
 }
 
 /**
@@ -91,7 +92,7 @@ class Damage {
 export function solvePower(
   board: Board,
   effects: readonly Effect[],
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
   supply: SupplyState,
 ): PowerSolution {
   const port = board.ports.find((p) => p.id === supply.port)!;

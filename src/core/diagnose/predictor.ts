@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Board } from '../board';
 import { CircuitModel } from './circuit-model';
 import { SOUND, isGone, singleFaults, unlistedFaults, type Fault } from './faults';
@@ -31,7 +32,7 @@ export class Predictor extends CircuitModel {
    * @param absent parts that are off the board.
    * @param cleared parts that were replaced by good ones, or single fault ids that were mended (a rewritten image).
    */
-  predict(m: Measurement, fault: Fault, absent: ReadonlySet<string>, cleared: ReadonlySet<string>): Prediction {
+  predict(m: Measurement, fault: Fault, absent: ReadonlySet<PartRef>, cleared: ReadonlySet<string>): Prediction {
     const kind = definitionOf(m);
     const other = kind.actsAs?.(m);
     if (other)

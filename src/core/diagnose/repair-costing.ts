@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Belief } from './belief';
 import { openingMinutes, type Access } from './access';
 import { UNLISTED, isGone, targetKey, type RepairTarget } from './faults';
@@ -31,7 +32,7 @@ export class RepairCosting {
 
   constructor(
     belief: Belief,
-    absent: ReadonlySet<string>,
+    absent: ReadonlySet<PartRef>,
     cleared: ReadonlySet<string>,
     practice: Practice = DEFAULT_PRACTICE,
     worth?: number,

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Belief } from './belief';
 import { openingMinutes, type Access } from './access';
 import { RepairCosting, type RepairOption } from './repair-costing';
@@ -97,7 +98,7 @@ export function rankRepairs(
   belief: Belief,
   access: Access,
   done: ReadonlySet<string>,
-  absent: ReadonlySet<string> = new Set(),
+  absent: ReadonlySet<PartRef> = new Set(),
   { practice, worth }: { readonly practice?: Practice; readonly worth?: number } = {},
 ): Repair[] {
   const cure = new RepairCosting(belief, absent, done, practice, worth);

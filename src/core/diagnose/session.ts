@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { z } from 'zod';
 import { partByRef, type Board } from '../board';
 import { fail, ok, type Result } from '../result';
@@ -278,7 +279,7 @@ export class DiagnoseSession {
     const { belief, ranked, standing } = this.position();
     const { readings } = this.course;
     const now = this.course;
-    const told = (list: readonly { ref: string; words: string; p: number }[]) =>
+    const told = (list: readonly { ref: PartRef; words: string; p: number }[]) =>
       list.filter((s) => s.p >= LEAST_TOLD).map(({ ref: name, words, p }) => ({ ref: name, words, p }));
     const { misfit } = standing;
     return {

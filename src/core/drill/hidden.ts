@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { groundNet, type Board } from '../board';
 import { OUTSIDE, pickWeighted, updateBelief, type Fault, type Predictor } from '../diagnose';
 import type { Random } from '../math';
@@ -66,7 +67,7 @@ function unlistedFaults(board: Board): (random: Random) => Fault {
   const signals = Object.keys(board.nets).filter((net) => net !== ground && board.nets[net].role === 'signal');
   const kinds = (kind: Board['parts'][number]['kind']) => board.parts.filter((p) => p.kind === kind);
   const toGround = kinds('capacitor').filter((p) => Object.values(p.pins).includes(ground));
-  const made = (id: string, ref: string, effects: Fault['effects'], more: Partial<Fault> = {}): Fault => ({
+  const made = (id: string, ref: PartRef, effects: Fault['effects'], more: Partial<Fault> = {}): Fault => ({
     id: `hidden/${id}`,
     ref,
     words: id,
@@ -75,7 +76,7 @@ function unlistedFaults(board: Board): (random: Random) => Fault {
     mendedBy: { kind: 'part', ref },
     ...more,
   });
-  const usedBy = (net: string): string[] =>
+  const usedBy = (net: NetName): string[] =>
     board.parts.filter((p) => Object.values(p.pins).includes(net) && Object.keys(p.pins).length > 2).map((p) => p.ref);
   const resistors = kinds('resistor');
   const drift = (random: Random): Fault => {

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef, type Board } from '../board';
 import { GOALS_BY_ALLOY, type HeatGoals } from './goals';
 import { maximinLp } from './maximin-lp';
@@ -43,7 +44,7 @@ export interface FamilyOptions {
 /** The reduced model of a plan's family without the parts that have no limit: they are most of a run's time. */
 export function judgedRunner(board: Board, station: Station, plan: HeatPlan, mesh: MeshOptions): ReducedRunner {
   const model = reduceFamily(board, station, plan, mesh);
-  const counts = (ref: string): boolean => ref === plan.partRef || isJudged(board, plan, partByRef(board, ref)!);
+  const counts = (ref: PartRef): boolean => ref === plan.partRef || isJudged(board, plan, partByRef(board, ref)!);
   return new ReducedRunner({ ...model, parts: model.parts.filter((p) => counts(p.ref)) });
 }
 

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { HeatVerdict } from './verdict';
 
 /** How far a plan stays from the limit it comes nearest to. */
@@ -7,7 +8,7 @@ export interface Margin {
   /** The limit that is nearest, in words. */
   readonly fragile: string;
   /** The neighbour whose limit that is, where it is one. */
-  readonly ref?: string;
+  readonly ref?: PartRef;
 }
 
 /** The nearest of all limits. */

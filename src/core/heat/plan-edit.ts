@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef, type Board } from '../board';
 import type { AlloyName } from '../joints';
 import { fail, ok, type Result } from '../result';
@@ -14,11 +15,11 @@ export type PlanEdit =
   | { readonly edit: 'addStep' }
   | { readonly edit: 'dropStep'; readonly index: number }
   | { readonly edit: 'plate'; readonly setC: number | null }
-  | { readonly edit: 'cover'; readonly ref: string; readonly on: boolean }
-  | { readonly edit: 'part'; readonly ref: string }
+  | { readonly edit: 'cover'; readonly ref: PartRef; readonly on: boolean }
+  | { readonly edit: 'part'; readonly ref: PartRef }
   | { readonly edit: 'nozzle'; readonly mm: number }
   | { readonly edit: 'alloy'; readonly alloy: AlloyName }
-  | { readonly edit: 'limit'; readonly ref: string; readonly maxC: number | null }
+  | { readonly edit: 'limit'; readonly ref: PartRef; readonly maxC: number | null }
   | {
       readonly edit: 'purpose';
       readonly purpose: Purpose;
@@ -119,7 +120,7 @@ function refusedPlate(station: Station, setC: number | null): string | undefined
     : `Expected a plate from ${LEAST_PLATE_C} to ${maxSetC} °C; got ${setC}.`;
 }
 
-function noNeighbour(board: Board, plan: HeatPlan, ref: string): string | undefined {
+function noNeighbour(board: Board, plan: HeatPlan, ref: PartRef): string | undefined {
   if (!partByRef(board, ref)) return `Expected a part of this board; got "${ref}".`;
   return ref === plan.partRef ? `${ref} is the part being worked on: expected a neighbour.` : undefined;
 }

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { z } from 'zod';
 import { alloySchema } from '../joints';
 import { UNDERFILLS, purposeSchema, stackSchema, type Purpose, type Stack } from './purpose';
@@ -127,7 +128,7 @@ const SHAPES: Readonly<Record<Purpose, Shape>> = {
 
 /** A starting point; the simulation, not this table, decides. */
 export function startingPlan(
-  partRef: string,
+  partRef: PartRef,
   alloy: HeatPlan['alloy'],
   nozzleMm: number,
   purpose: Purpose = 'lift',

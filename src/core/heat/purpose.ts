@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { z } from 'zod';
 import { bodyOutline, type Board, type Part } from '../board';
 import { ALLOYS, type AlloyName } from '../joints';
@@ -86,7 +87,7 @@ export function jointWindow(
  */
 export function workplaceOf(
   board: Board,
-  plan: { readonly purpose: Purpose; readonly partRef: string; readonly stack: Stack | null },
+  plan: { readonly purpose: Purpose; readonly partRef: PartRef; readonly stack: Stack | null },
 ): Board {
   if (plan.purpose === 'reball') return carrierFor(board, plan.partRef);
   const known = withoutUnplaced(board, plan.partRef);
@@ -142,7 +143,7 @@ export function withCopper(board: Board, factor: number): Board {
 const CARRIER_MM = 30;
 const CARRIER_THICK_MM = 1.5;
 
-function carrierFor(board: Board, partRef: string): Board {
+function carrierFor(board: Board, partRef: PartRef): Board {
   const part = board.parts.find((p) => p.ref === partRef);
   if (!part) return board;
   const size = CARRIER_MM;

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { EigenvalueDecomposition, Matrix, solve } from 'ml-matrix';
 import type { Board } from '../board';
 import { KELVIN } from './air';
@@ -47,7 +48,7 @@ export interface StepKind {
 
 /** Rows of weights that give temperatures above ambient from the modes. */
 interface ReducedPart {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly jointMean: Float64Array;
   /** The joints that are ever coldest or hottest in the runs the model is made from. */
   readonly joints: readonly Float64Array[];

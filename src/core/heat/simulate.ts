@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Board } from '../board';
 import { stepFilms } from './films';
 import { typescriptKernel } from './kernel';
@@ -11,7 +12,7 @@ import { stepLengths } from './steps';
 import { outletSteadyC, plateSteadyC, type Station } from './station';
 
 export interface PartCurve {
-  readonly ref: string;
+  readonly ref: PartRef;
   /** Joint temperatures at every sample, °C. */
   readonly jointMinC: Float32Array;
   readonly jointMeanC: Float32Array;

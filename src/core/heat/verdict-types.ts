@@ -1,9 +1,11 @@
+import type { PartRef } from '../identities';
+
 /** Limits that a plan can break. `notSaid`: kept before they were listed one by one. */
 export const HEAT_LIMITS = ['coldest', 'inTime', 'neighbour', 'body', 'solder', 'rise', 'notSaid'] as const;
 export type HeatLimit = (typeof HEAT_LIMITS)[number];
 
 export interface NeighbourVerdict {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly what: string;
   /** What is limited: its joints, or its plastic body. */
   readonly limited: 'joints' | 'body';

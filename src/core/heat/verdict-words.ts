@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { formatSeconds, formatTempC } from '../units';
 import type { HeatPlan } from './plan';
 import type { Purpose } from './purpose';
@@ -7,9 +8,9 @@ type Words = Pick<HeatVerdict, 'headline' | 'sentence'>;
 type Figures = Omit<HeatVerdict, keyof Words | 'holds' | 'breaks'>;
 
 interface PurposeWords {
-  readonly never: (ref: string) => string;
+  readonly never: (ref: PartRef) => string;
   /** The instruction, with the second at which the hand acts. */
-  readonly act: (ref: string, at: string) => string;
+  readonly act: (ref: PartRef, at: string) => string;
   /** What follows it when nothing is in the way. */
   readonly calm: (until: string) => string;
   /** What has to get warm. */

@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { findPlace, groundNet, padsOf, railOfNet, type Board, type Pad, type Part } from '../board';
 
 /** What a pad without copper means for the job. */
@@ -5,7 +6,7 @@ export type LiftedKind = 'noConnect' | 'ground' | 'doubled' | 'wire' | 'vital';
 
 export interface LiftedPad {
   readonly pin: string;
-  readonly net?: string;
+  readonly net?: NetName;
   readonly kind: LiftedKind;
   /** What follows, in words. */
   readonly words: string;
@@ -76,7 +77,7 @@ function judgePad(board: Board, part: Part, pad: Pad, lifted: ReadonlySet<string
   return { pin, net, kind: 'vital', words: `${loss}, and no place on this side to bring it back from.` };
 }
 
-function groundPad(board: Board, part: Part, pad: Pad, net: string, left: number): LiftedPad {
+function groundPad(board: Board, part: Part, pad: Pad, net: NetName, left: number): LiftedPad {
   const { pin } = pad;
   const all = Object.values(part.pins).filter((n) => n === net).length;
   const isCentre = pin === 'EP';
@@ -97,11 +98,11 @@ function groundPad(board: Board, part: Part, pad: Pad, net: string, left: number
     : { pin, net, kind: 'vital', words: 'Too few ground joints are left, and no ground near to reach.' };
 }
 
-const usersOf = (board: Board, part: Part, net: string): Part[] =>
+const usersOf = (board: Board, part: Part, net: NetName): Part[] =>
   board.parts.filter((p) => p.ref !== part.ref && Object.values(p.pins).includes(net));
 
 /** The nearest place on the part's own side where the net comes to the surface elsewhere. */
-function nearestElsewhere(board: Board, part: Part, pad: Pad, net: string): LiftedPad['wireTo'] {
+function nearestElsewhere(board: Board, part: Part, pad: Pad, net: NetName): LiftedPad['wireTo'] {
   const points = board.points.filter((p) => p.net === net && p.side === part.side).map((p) => p.id);
   const pins = usersOf(board, part, net)
     .filter((p) => p.side === part.side)
@@ -114,7 +115,7 @@ function nearestElsewhere(board: Board, part: Part, pad: Pad, net: string): Lift
 }
 
 /** What is lost without the net: the rail it is, or the functions of the parts on it. */
-function lossOf(board: Board, part: Part, net: string): string {
+function lossOf(board: Board, part: Part, net: NetName): string {
   const rail = railOfNet(board, net);
   if (rail) return `${net} is the rail ${rail.id}`;
   const beside = new Set(usersOf(board, part, net).map((p) => p.ref));

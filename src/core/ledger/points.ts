@@ -1,6 +1,8 @@
+import type { JobNumber } from '../identities';
+
 /** A kept reading with what became of its job. */
 export interface PointReading {
-  readonly job: number;
+  readonly job: JobNumber;
   /** Infinity for an open input; undefined for what is no figure. */
   readonly value?: number;
   readonly words: string;

@@ -1,9 +1,10 @@
+import type { PartRef } from '../identities';
 import { fail, failAll, ok, type Problem, type Result } from '../result';
 import type { ForeignBoard } from './foreign';
 
 /** What a bill of material says of one part. */
 export interface BillLine {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly value: string;
   readonly footprint: string;
 }

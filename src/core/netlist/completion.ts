@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { CHIP_KINDS, named, parseBoard, type Board, type PartKind } from '../board';
 import { valueOf } from './value';
 import { ALLOYS } from '../joints';
@@ -42,7 +43,7 @@ export interface PortCompletion {
 
 /** One rail, in the order in which they come up. */
 export interface RailCompletion {
-  readonly net: string;
+  readonly net: NetName;
   /** A voltage, or `bus` where it follows the port. */
   readonly volts: string;
   /** The rail it comes from; empty for the port itself. */
@@ -86,7 +87,7 @@ const POWER_DROP_V = 0.45;
 const SIGNAL_DROP_V = 0.265;
 
 interface DraftPart {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly kind: PartKind;
   readonly ohm?: number;
   readonly pins: Readonly<Record<string, string>>;
@@ -168,7 +169,7 @@ const figure = (text: string): number | undefined => {
   return parsed.ok ? parsed.value : undefined;
 };
 
-const ohmOf = (said: Completion, ref: string): number | undefined => {
+const ohmOf = (said: Completion, ref: PartRef): number | undefined => {
   const text = said.ohms[ref] ?? '';
   return figure(text.replace(/\s*(ohm|Ω|r)$/i, '')) ?? valueOf(text);
 };
@@ -299,7 +300,7 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
       .filter((p) => connectors.has(p.ref))
       .flatMap((p) => Object.values(p.pins)),
   );
-  const roleOf = (net: string): string =>
+  const roleOf = (net: NetName): string =>
     net === said.groundNet
       ? 'ground'
       : rails.has(net)

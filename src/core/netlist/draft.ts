@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Inference } from './infer';
 import { netsOf, type ForeignBoard, type ForeignPad, type ForeignPart } from './foreign';
 import { isNotFitted, valueOf } from './value';
@@ -136,7 +137,7 @@ function missingOf(
 const MOST_NAMED = 12;
 
 /** Designators as they are listed in a sentence: the first dozen, and how many more. */
-export const some = (refs: readonly string[]): string =>
+export const some = (refs: readonly PartRef[]): string =>
   refs.length > MOST_NAMED
     ? `${refs.slice(0, MOST_NAMED).join(', ')} and ${refs.length - MOST_NAMED} more`
     : refs.join(', ');

@@ -1,9 +1,11 @@
+import type { NetName, PartRef } from '../identities';
+
 /** A pad as an open file gives it, in board coordinates: y down, seen from the front. */
 export interface ForeignPad {
   /** Empty for holes that carry no number. */
   readonly pin: string;
   /** As it stands in the file; undefined for a pad that is connected to nothing. */
-  readonly net?: string;
+  readonly net?: NetName;
   readonly xMm: number;
   readonly yMm: number;
   /** Size along the board's axes where the part is turned by quarters, else along the pad's own. */
@@ -15,7 +17,7 @@ export interface ForeignPad {
 
 export interface ForeignPart {
   /** As it stands in the file. */
-  readonly ref: string;
+  readonly ref: PartRef;
   /** What the file calls it: value, part or comment; empty where it says nothing. */
   readonly value: string;
   readonly footprint: string;

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import { failAll, ok, type Problem, type Result } from '../result';
 
 /**
@@ -6,9 +7,9 @@ import { failAll, ok, type Problem, type Result } from '../result';
  */
 export interface TestRecord {
   /** As it stands in the file; undefined for a pin that is connected to nothing. */
-  readonly net?: string;
+  readonly net?: NetName;
   /** Reference designator; empty for vias. */
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly pin: string;
   readonly xMm: number;
   readonly yMm: number;

@@ -1,9 +1,10 @@
+import type { PartRef } from '../identities';
 import { fail, failAll, ok, type Problem, type Result } from '../result';
 import type { ForeignBoard, ForeignPart } from './foreign';
 
 /** Where a part sits, as a placement list says; lengths as they stand in it. */
 export interface Placement {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly x: number;
   readonly y: number;
   /** Counter-clockwise, as layout programs count. */

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef } from '../board';
 import {
   SOURCE_WEIGHT,
@@ -54,7 +55,7 @@ export interface Action {
   /** Bench minutes; waiting in an oven does not count. */
   readonly minutes: number;
   /** Parts of the board that come off or change for it. */
-  readonly refs: readonly string[];
+  readonly refs: readonly PartRef[];
   readonly strap?: StrapChange;
 }
 

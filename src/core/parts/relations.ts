@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { partByRef, shieldOver, type Board, type Part, type Slot } from '../board';
 import { ALLOYS } from '../joints';
 import { formatNominalOhm } from '../units';
@@ -43,7 +44,7 @@ export interface Relation {
 }
 
 export interface StrapChange {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly fromOhm: number;
   readonly toOhm: number;
 }

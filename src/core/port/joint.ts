@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { groundNet, handiestPlace, padsOf, type Board, type Part, type ProbePlace } from '../board';
 import type { ReferenceStats } from '../reference';
 import { formatDrop } from '../units';
@@ -6,7 +7,7 @@ import { expectedDrop, GROUND_V, SHORTED_V, TWIN_V, WRONG_SIGN_V, type PinValue,
 /** One joint of a placed part, as the walk comes to it. */
 export interface Joint {
   readonly pin: string;
-  readonly net: string;
+  readonly net: NetName;
   /** Sides are counted from pin 1 as the pins are; 0 where they cannot be told apart. */
   readonly side: number;
   /** Joints next to it on its side. */
@@ -52,7 +53,7 @@ export function jointsOf(board: Board, part: Part): Joint[] {
 export interface AroundJoint {
   readonly stats?: ReferenceStats;
   /** Joints next to it, with what they read where they were read. */
-  readonly beside?: readonly { readonly pin: string; readonly net?: string; readonly value?: PinValue }[];
+  readonly beside?: readonly { readonly pin: string; readonly net?: NetName; readonly value?: PinValue }[];
   /** The same net read elsewhere. */
   readonly sameNet?: readonly PinValue[];
 }
@@ -60,7 +61,7 @@ export interface AroundJoint {
 /** Judges one joint against good boards, the board file, its neighbours and the rest of its net. */
 export function judgeJoint(
   board: Board,
-  net: string,
+  net: NetName,
   value: PinValue,
   { stats, beside = [], sameNet = [] }: AroundJoint = {},
 ): PinVerdict {

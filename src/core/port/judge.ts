@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { behindNet, groundNet, type Board } from '../board';
 import { predictionInterval, type Interval, type ReferenceStats } from '../reference';
 import { formatDrop } from '../units';
@@ -30,7 +31,7 @@ export const GROUND_V = 0.015;
 const behindSeries = new WeakMap<Board, Map<string, number | undefined>>();
 
 /** The drop that the board file gives a net; for a node behind a coil or a fuse that of what lies on its other side. */
-export function normalDropV(board: Board, net: string): number | undefined {
+export function normalDropV(board: Board, net: NetName): number | undefined {
   const { diodeV, role } = board.nets[net];
   if (diodeV !== undefined || role === 'ground') return diodeV;
   let known = behindSeries.get(board);
@@ -39,7 +40,7 @@ export function normalDropV(board: Board, net: string): number | undefined {
   return known.get(net);
 }
 
-function dropBehindSeries(board: Board, net: string): number | undefined {
+function dropBehindSeries(board: Board, net: NetName): number | undefined {
   for (const { kind, pins } of board.parts) {
     if (kind !== 'coil' && kind !== 'fuse') continue;
     const ends = Object.values(pins);
@@ -52,7 +53,7 @@ function dropBehindSeries(board: Board, net: string): number | undefined {
 /** Where a good board of this kind reads, and on what that rests. */
 export function expectedDrop(
   board: Board,
-  pin: { readonly net?: string },
+  pin: { readonly net?: NetName },
   stats?: ReferenceStats,
 ): (Interval & { words: string }) | undefined {
   const interval = stats && predictionInterval(stats);

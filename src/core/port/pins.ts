@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { partByRef, type Board } from '../board';
 
 export type Row = 'A' | 'B';
@@ -10,7 +11,7 @@ export interface PortPin {
   /** What the standard says it carries: `CC1`. */
   readonly carries: string;
   /** The net on this board; none where it is left open by design. */
-  readonly net?: string;
+  readonly net?: NetName;
   /** The contact that takes its place when the plug is turned. */
   readonly twin: string;
   readonly twinNet?: string;

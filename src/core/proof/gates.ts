@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import type { PlugSide } from '../board';
 import type { RailProof } from './rails';
 
@@ -14,7 +15,7 @@ export interface GateFacts {
   /** Both plug orientations of each port since the last work on the board, healthy or not. */
   readonly plugs: readonly { readonly port: string; readonly side: PlugSide; readonly healthy: boolean | undefined }[];
   /** Nets that were shorted before the repair and what is known of them now. */
-  readonly shorts: readonly { readonly net: string; readonly gone: boolean | undefined }[];
+  readonly shorts: readonly { readonly net: NetName; readonly gone: boolean | undefined }[];
   readonly functions: readonly { readonly id: string; readonly works: boolean | undefined }[];
   /** What is missing of the joints and the flatness of placed parts; undefined where nobody began to touch them. */
   readonly seat?: readonly string[];

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { ASSEMBLY_STATES, type AssemblyState } from '../board';
 
 /** A function as something to try. */
@@ -27,7 +28,7 @@ export interface OrderedTest {
   /** Parts that no test before it has cleared. */
   readonly clears: readonly string[];
   /** Which part a failure points to, likeliest first; what is left is none of them. */
-  readonly implicates: readonly { readonly ref: string; readonly p: number }[];
+  readonly implicates: readonly { readonly ref: PartRef; readonly p: number }[];
 }
 
 export interface ProofOrder {

@@ -1,3 +1,4 @@
+import type { PartRef, RailId } from '../identities';
 import { partByRef, type Board, type Rail } from '../board';
 import { holdsRipple, railWindow, type Unsteady } from '../diagnose';
 import { formatVolt } from '../units';
@@ -33,7 +34,7 @@ export interface RailProof {
 }
 
 export interface RailFailure {
-  readonly rail: string;
+  readonly rail: RailId;
   /** The nearest good rail up the tree, or the port. */
   readonly lastGood: string;
   /** The smallest set of parts that can explain it, likeliest kind of part not ranked. */
@@ -132,7 +133,7 @@ const canDragDown = (kind: NonNullable<ReturnType<typeof partByRef>>['kind']): b
 /** Image and talk are proven by any good rail that waits for them. */
 function clearedByGoodRails(
   board: Board,
-  ref: string,
+  ref: PartRef,
   failing: Rail,
   stateOf: ReadonlyMap<string, RailState>,
 ): boolean {

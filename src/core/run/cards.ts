@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { HeatPlan } from '../heat';
 import type { RunMark } from './schema';
 
@@ -21,7 +22,7 @@ export interface RunCard {
 }
 
 export interface RunContext {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly what: string;
   /** Where the underfill is to be cleared, in order, with the way of the tool. */
   readonly edges?: readonly string[];

@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import type { Board } from '../board';
 import {
   STATION_UNKNOWNS,
@@ -30,7 +31,7 @@ export interface Sight {
   readonly seen: RunSight;
   readonly heatS: number;
   /** The neighbour that moved, where it is known which. */
-  readonly ref?: string;
+  readonly ref?: PartRef;
 }
 
 /** How far copper may be from the board's file before anything was seen, one standard deviation. Engineering estimate. */
@@ -65,7 +66,7 @@ interface Claim {
 const last = (series: Float32Array): number => series[series.length - 1];
 
 /** The joints of one part, or of any other than it. */
-const hottestOf = (run: HeatCurves, ref: string, alone: boolean): number =>
+const hottestOf = (run: HeatCurves, ref: PartRef, alone: boolean): number =>
   Math.max(...run.parts.filter((p) => (p.ref === ref) === alone).map((p) => last(p.jointMaxC)));
 
 /** Where a marking browns or a body bends: about the classification temperature of packages. Engineering estimate. */
@@ -135,10 +136,10 @@ export function takeSight(board: Board, before: RunKnowledge, flown: HeatPlan, s
     const whole = those.reduce((sum, v, i) => sum + v * others[i], 0);
     return whole - (1 - cut.variance) * along(those) * along(others);
   };
-  const of = (m: HeatCurves, ref: string) => m.parts.find((p) => p.ref === ref)!;
+  const of = (m: HeatCurves, ref: PartRef) => m.parts.find((p) => p.ref === ref)!;
   const coldest: Curve = (m) => last(of(m, flown.partRef).jointMinC);
   const coldestVariance = Math.max(1e-6, left(coldest, coldest));
-  const besideSdK = (ref: string): number => {
+  const besideSdK = (ref: PartRef): number => {
     const beside: Curve = (m) => last(ref === flown.partRef ? of(m, ref).bodyMaxC : of(m, ref).jointMaxC);
     return Math.sqrt(Math.max(0, left(beside, beside) - left(beside, coldest) ** 2 / coldestVariance));
   };

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import type { z } from 'zod';
 import type { PartKind, boardSchema } from '../board';
 import type { Answers } from './answers';
@@ -5,14 +6,14 @@ import type { UsualRail } from './levels';
 
 /** A part of a generic circuit: what it is, the nets it is on in the order of its pins, and where it mostly sits. */
 export interface CircuitPart {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly kind: PartKind;
   readonly what: string;
   /** Name of a land pattern; where it was answered rather than assumed, `known`. */
   readonly pattern: string;
   readonly known?: boolean;
   /** Nets in the order of the pins, ground left to the last ones; by name where the pins have fixed meanings. */
-  readonly nets: readonly string[] | Readonly<Record<string, string>>;
+  readonly nets: readonly NetName[] | Readonly<Record<string, string>>;
   /** Supplies that it loads. */
   readonly loads?: readonly string[];
   /** Where it mostly sits, as shares of the board's width and height. */
@@ -89,7 +90,7 @@ function contactsOf(n: string): Record<string, string> {
  * @param n number in names where there are several; empty for one. @param share where it sits down the board's edge.
  */
 function portCircuit(answers: Answers, n: string, down: (share: number) => number): PortCircuit {
-  const name = (ref: string): string => `${ref}${n}`;
+  const name = (ref: PartRef): string => `${ref}${n}`;
   const net = (base: string): string => (n ? `${base}_${n}` : base);
   const [vbus, behind, gate] = [`VBUS${n}`, `VBUSF${n}`, net('GATE')];
   const [supply, core] = [`LDO33${n}`, `LDO18${n}`];

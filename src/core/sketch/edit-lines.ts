@@ -1,3 +1,4 @@
+import type { PartRef } from '../identities';
 import { groundNet, netNamed, partNamed, railOfNet, type Board, type PartKind } from '../board';
 import { completeLine, defineCommand, orList, parseLine, type CommandDefinition, type Grammar } from '../command-line';
 import { fail, ok, type Result } from '../result';
@@ -27,7 +28,7 @@ const BY_LETTER: readonly (readonly [prefix: string, kind: PartKind, pattern: st
   ['J', 'connector', 'PACK-4'],
   ['U', 'converter', 'QFN-16-0.5'],
 ];
-const kindOfRef = (ref: string) => BY_LETTER.find(([prefix]) => ref.toUpperCase().startsWith(prefix));
+const kindOfRef = (ref: PartRef) => BY_LETTER.find(([prefix]) => ref.toUpperCase().startsWith(prefix));
 
 /** Roles of a circuit by the words that name them, and the part that has each on this board. */
 const ROLES: Readonly<Record<string, (board: Board) => string | undefined>> = {

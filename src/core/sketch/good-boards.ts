@@ -1,3 +1,4 @@
+import type { NetName } from '../identities';
 import { partByRef, railOfNet, type Board } from '../board';
 import type { ReferenceStats, ReferenceTable } from '../reference';
 import type { BoardEdit } from './board-edit';
@@ -6,7 +7,7 @@ import { applyBoardEdit } from './edit';
 /** A rail whose window is wider is one whose level nobody has read. */
 const LOOSEST_LEVEL = 0.15;
 
-const isUnknown = (board: Board, net: string): boolean =>
+const isUnknown = (board: Board, net: NetName): boolean =>
   board.parts.some((p) => (p.loadsWithin?.[net] ?? 1) > 1 && p.loadsOhm[net] !== undefined);
 
 /** What a reading of good boards says of a board that does not know it; nothing where the file has its own figure. */

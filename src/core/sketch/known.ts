@@ -1,8 +1,9 @@
+import type { PartRef } from '../identities';
 import type { Assumption, Board, Part } from '../board';
 import { USUAL_SIGNAL_DROP_V } from './levels';
 
 /** The board with something changed at one part. */
-export const changed = (board: Board, ref: string, change: Partial<Part>): Board => ({
+export const changed = (board: Board, ref: PartRef, change: Partial<Part>): Board => ({
   ...board,
   parts: board.parts.map((p) => (p.ref === ref ? { ...p, ...change } : p)),
 });

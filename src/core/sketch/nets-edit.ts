@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import {
   groundNet,
   landsOf,
@@ -43,9 +44,9 @@ export function join(board: Board, a: Node, b: Node): Result<Board> {
 }
 
 interface Found {
-  readonly ref?: string;
+  readonly ref?: PartRef;
   readonly pin?: string;
-  readonly net: string | undefined;
+  readonly net: NetName | undefined;
 }
 
 const isAssumed = (board: Board, { ref }: Found): boolean =>
@@ -65,7 +66,7 @@ function netAt(board: Board, node: Node): Result<Found> {
   return ok({ ref: part.ref, pin, net: part.pins[pin] });
 }
 
-const onNet = (board: Board, { ref, pin }: Found, net: string): Board => {
+const onNet = (board: Board, { ref, pin }: Found, net: NetName): Board => {
   const part = partByRef(board, ref!)!;
   const pins = { ...part.pins, [pin!]: net };
   const loads = Object.entries(part.loadsOhm).filter(([n]) => Object.values(pins).includes(n));
@@ -79,7 +80,7 @@ const onNet = (board: Board, { ref, pin }: Found, net: string): Board => {
   });
 };
 
-const keptFactors = ({ loadsWithin }: Part, nets: readonly string[]): Pick<Part, 'loadsWithin'> =>
+const keptFactors = ({ loadsWithin }: Part, nets: readonly NetName[]): Pick<Part, 'loadsWithin'> =>
   loadsWithin ? { loadsWithin: Object.fromEntries(Object.entries(loadsWithin).filter(([n]) => nets.includes(n))) } : {};
 
 function nextNet(board: Board): string {
@@ -90,7 +91,7 @@ function nextNet(board: Board): string {
 
 /** One net in place of two; a rail of the one that goes is passed over by what it fed. */
 export function merged(board: Board, keep: string, go: string): Board {
-  const is = (net: string): string => (net === go ? keep : net);
+  const is = (net: NetName): string => (net === go ? keep : net);
   const gone = railOfNet(board, go);
   const stays = railOfNet(board, keep);
   const rail = (id: string): string => (gone && stays && id === gone.id ? stays.id : id);
@@ -122,7 +123,7 @@ export function merged(board: Board, keep: string, go: string): Board {
   };
 }
 
-function inParallel(loads: Part['loadsOhm'], is: (net: string) => string): Part['loadsOhm'] {
+function inParallel(loads: Part['loadsOhm'], is: (net: NetName) => string): Part['loadsOhm'] {
   const sums = new Map<string, number>();
   for (const [net, ohm] of Object.entries(loads)) sums.set(is(net), (sums.get(is(net)) ?? 0) + 1 / ohm);
   return Object.fromEntries([...sums].map(([net, siemens]) => [net, 1 / siemens]));
@@ -130,7 +131,7 @@ function inParallel(loads: Part['loadsOhm'], is: (net: string) => string): Part[
 
 function widest(
   factors: NonNullable<Part['loadsWithin']>,
-  is: (net: string) => string,
+  is: (net: NetName) => string,
 ): NonNullable<Part['loadsWithin']> {
   const found: Record<string, number> = {};
   for (const [net, factor] of Object.entries(factors)) found[is(net)] = Math.max(found[is(net)] ?? 1, factor);

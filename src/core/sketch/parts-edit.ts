@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../identities';
 import {
   CHIP_KINDS,
   PART_KIND_WORDS,
@@ -73,7 +74,7 @@ const UNVALUED_OHM = 10_000;
 const PLASTIC_C = 200;
 
 /** The middle of the parts on some nets, of the whole board where there are none: a place to start from. */
-export function middleOf(board: Board, nets: readonly string[]): { xMm: number; yMm: number } {
+export function middleOf(board: Board, nets: readonly NetName[]): { xMm: number; yMm: number } {
   const ground = groundNet(board);
   const wanted = new Set(nets.filter((n) => n !== ground));
   const on = board.parts.filter((p) => Object.values(p.pins).some((n) => wanted.has(n)));
@@ -122,7 +123,7 @@ export function rename(board: Board, part: Part, to: string): Result<Board> {
   const other = partNamed(board, name);
   if (other && other.ref !== part.ref)
     return fail(`Expected a designator that is free; ${name} is on the board already.`);
-  const is = (ref: string): string => (ref === part.ref ? name : ref);
+  const is = (ref: PartRef): string => (ref === part.ref ? name : ref);
   return ok({
     ...board,
     parts: board.parts.map((p) => (p.ref === part.ref ? { ...p, ref: name } : p)),

@@ -1,3 +1,4 @@
+import type { JobNumber, PartRef } from '../identities';
 import type { Board } from '../board';
 import type { Candidate, PartType } from '../parts';
 import { supplyId, type Chip, type Donor, type StockState, type Supply } from '../stock';
@@ -31,7 +32,7 @@ export interface Supplies {
 const PULL_MINUTES = 12;
 
 /** Every chip of a kind that could be had: loose ones, lots, donors, and new ones to buy. A patient's chip only for its job. */
-export function offersOf(kind: PartType['kind'], supplies: Supplies, job?: number): Offer[] {
+export function offersOf(kind: PartType['kind'], supplies: Supplies, job?: JobNumber): Offer[] {
   const types = new Map(supplies.types.filter((t) => t.kind === kind).map((t) => [t.id, t]));
   return [
     ...chipOffers(types, supplies, job),
@@ -49,7 +50,7 @@ const offer = (supply: Supply, facts: Omit<Offer, 'supply' | 'id'>): Offer => ({
   ...facts,
 });
 
-function chipOffers(types: Types, { stock, boards }: Supplies, job: number | undefined): Offer[] {
+function chipOffers(types: Types, { stock, boards }: Supplies, job: JobNumber | undefined): Offer[] {
   return [...stock.chips.values()].flatMap((chip): Offer[] => {
     const type = types.get(chip.typeId);
     if (!type || chip.condition !== 'sound' || !isFree(chip, job) || isHeldByPartner(chip, type)) return [];
@@ -70,7 +71,7 @@ function chipOffers(types: Types, { stock, boards }: Supplies, job: number | und
 }
 
 /** In a tray where anybody may take it, or waiting for this very job. */
-const isFree = ({ place }: Chip, job: number | undefined): boolean =>
+const isFree = ({ place }: Chip, job: JobNumber | undefined): boolean =>
   place.kind === 'drawer' ||
   place.kind === 'donorTray' ||
   ((place.kind === 'patientTray' || place.kind === 'bag') && place.job === job);
@@ -127,13 +128,13 @@ function donorOffers(types: Types, supplies: Supplies): Offer[] {
 }
 
 /** The paired memory is still on the donor, at the place that this chip loads from. */
-function carriesPartner(donor: Donor, ref: string, type: PartType, boards: Supplies['boards']): boolean {
+function carriesPartner(donor: Donor, ref: PartRef, type: PartType, boards: Supplies['boards']): boolean {
   const image = boards.get(donor.boardId)?.slots.find((s) => s.ref === ref)?.image;
   return donor.parts.some((p) => p.ref === image && p.typeId === type.partner && p.sound);
 }
 
 /** A memory on a donor whose paired controller is there too belongs to that. */
-function isClaimed(donor: Donor, ref: string, { types, boards }: Supplies): boolean {
+function isClaimed(donor: Donor, ref: PartRef, { types, boards }: Supplies): boolean {
   const board = boards.get(donor.boardId);
   const own = donor.parts.find((p) => p.ref === ref)!.typeId;
   return donor.parts.some((p) => {
@@ -159,5 +160,5 @@ function buyOffer(type: PartType): Offer[] {
   ];
 }
 
-const positionOf = (boards: Supplies['boards'], boardId: string, ref: string): string | undefined =>
+const positionOf = (boards: Supplies['boards'], boardId: string, ref: PartRef): string | undefined =>
   boards.get(boardId)?.slots.find((s) => s.ref === ref)?.position;

@@ -1,3 +1,4 @@
+import type { JobNumber, PartRef } from '../identities';
 import type {
   AllocationNeed,
   AllocationOption,
@@ -12,7 +13,7 @@ import { OPEN_DONOR_MINUTES, goes, routesFor, type Route, type SourcingSettings 
 
 /** One place in an open job that waits for a chip. */
 export interface QueueNeed {
-  readonly job: number;
+  readonly job: JobNumber;
   readonly need: Need;
 }
 
@@ -28,7 +29,7 @@ const REDO_MINUTES = 60;
 /** What a day of waiting for a part costs, in minutes of the bench. Engineering estimate: a bag to keep and a call to answer. */
 const DAY_MINUTES = 1;
 
-export const needIdOf = (job: number, ref: string): string => `${job} ${ref}`;
+export const needIdOf = (job: JobNumber, ref: PartRef): string => `${job} ${ref}`;
 
 /** The queue as a problem of allocation: which chips could serve which place, and what each way is expected to cost. */
 export function queueProblem(
@@ -72,7 +73,7 @@ export function queueProblem(
 
 /** Among chips that cost the same, the one from the same place is taken: enough to decide, too little to change a plan. */
 const TIE = 0.001;
-const isElsewhere = ({ offer }: Route, ref: string): boolean =>
+const isElsewhere = ({ offer }: Route, ref: PartRef): boolean =>
   offer.supply.kind === 'donor' && offer.supply.ref !== ref;
 
 /** An opened donor costs nothing more to open: its chips count as loose. */

@@ -1,3 +1,4 @@
+import type { JobNumber } from '../identities';
 import { VERDICTS, actionMinutes, judgeFit, type Fit, type FitSettings, type Need, type Report } from '../parts';
 import type { StockState } from '../stock';
 import { offersOf, type Offer, type Supplies } from './offers';
@@ -32,7 +33,7 @@ export function routesFor(
   supplies: Supplies,
   reports: readonly Report[],
   settings: SourcingSettings,
-  job?: number,
+  job?: JobNumber,
 ): Route[] {
   const part = need.board.parts.find((p) => p.ref === need.slot.ref)!;
   return offersOf(part.kind, supplies, job)

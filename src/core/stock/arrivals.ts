@@ -1,10 +1,11 @@
+import type { LotId } from '../identities';
 import { counted, shareBelief, shareRange, type ShareRange } from '../math';
 import type { Condition, StockEvent } from './events';
 import { foldStock } from './state';
 
 /** What the fitted chips of a lot say of the rest of it. */
 export interface LotArrivals extends ShareRange {
-  readonly lot: string;
+  readonly lot: LotId;
   readonly typeId: string;
   /** Fitted and judged afterwards, sound or dead. */
   readonly tried: number;
@@ -30,7 +31,7 @@ export function lotArrivals(events: readonly StockEvent[], deadOnArrival: number
     new Set([...verdicts].flatMap(([chip, verdict]) => (as.includes(verdict) ? [chip] : [])));
   const [tried, dead] = [judged('sound', 'dead'), judged('dead')];
   const { lots, chips } = foldStock(events);
-  const ofLot = (lot: string, among: ReadonlySet<string>): number =>
+  const ofLot = (lot: LotId, among: ReadonlySet<string>): number =>
     [...among].filter((id) => {
       const origin = chips.get(id)?.origin;
       return origin?.kind === 'lot' && origin.lot === lot;

@@ -1,8 +1,12 @@
 import { z } from 'zod';
 import { refText } from '../board';
+import type { ChipId, DonorId, LotId } from '../identities';
 
 /** Names as they are written on bags and boards: L-12, C-105, D-3. */
-export const stockId = z.string().regex(/^[A-Z]{1,3}-[0-9]{1,6}$/, 'expected a name such as C-105');
+const stockId = z.string().regex(/^[A-Z]{1,3}-[0-9]{1,6}$/, 'expected a name such as C-105');
+export const chipId: z.ZodType<ChipId, string> = stockId;
+export const lotId: z.ZodType<LotId, string> = stockId;
+export const donorId: z.ZodType<DonorId, string> = stockId;
 const ref = refText;
 const job = z.number().int().positive();
 const words = z.string().trim().min(1).max(200);
@@ -14,7 +18,7 @@ export type Condition = (typeof CONDITIONS)[number];
 /** Where a single chip can be. Donor and patient chips have trays of their own. */
 export const placeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('drawer') }),
-  z.object({ kind: z.literal('donorTray'), donor: stockId }),
+  z.object({ kind: z.literal('donorTray'), donor: donorId }),
   z.object({ kind: z.literal('patientTray'), job }),
   z.object({ kind: z.literal('bag'), job }).describe('set aside for a job'),
   z.object({ kind: z.literal('fitted'), job, ref }),
@@ -26,17 +30,17 @@ export type Place = z.infer<typeof placeSchema>;
 export const stockBodySchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('lotIn'),
-    lot: stockId,
+    lot: lotId,
     typeId,
     count: z.number().int().positive().max(100_000),
     unitPrice: z.number().min(0),
     sealed: z.boolean().describe('in its moisture bag; an open one of unknown age is baked'),
   }),
-  z.object({ kind: z.literal('lotCounted'), lot: stockId, count: z.number().int().min(0), why: words }),
-  z.object({ kind: z.literal('take'), lot: stockId, chip: stockId }),
+  z.object({ kind: z.literal('lotCounted'), lot: lotId, count: z.number().int().min(0), why: words }),
+  z.object({ kind: z.literal('take'), lot: lotId, chip: chipId }),
   z.object({
     kind: z.literal('donorIn'),
-    donor: stockId,
+    donor: donorId,
     boardId: z.string(),
     price: z.number().min(0),
     parts: z
@@ -45,26 +49,26 @@ export const stockBodySchema = z.discriminatedUnion('kind', [
       .describe('the chips it still carries'),
     note: z.string().trim().max(200).default(''),
   }),
-  z.object({ kind: z.literal('donorProven'), donor: stockId, fn: z.string(), worked: z.boolean() }),
-  z.object({ kind: z.literal('donorOpened'), donor: stockId, override: words.optional() }),
+  z.object({ kind: z.literal('donorProven'), donor: donorId, fn: z.string(), worked: z.boolean() }),
+  z.object({ kind: z.literal('donorOpened'), donor: donorId, override: words.optional() }),
   z.object({
     kind: z.literal('pull'),
-    donor: stockId,
+    donor: donorId,
     chips: z
-      .array(z.object({ ref, chip: stockId }))
+      .array(z.object({ ref, chip: chipId }))
       .min(1)
       .max(8),
     paired: z.boolean().describe('these belong together from now on'),
   }),
-  z.object({ kind: z.literal('removed'), job, ref, chip: stockId, typeId, condition: z.enum(CONDITIONS) }),
+  z.object({ kind: z.literal('removed'), job, ref, chip: chipId, typeId, condition: z.enum(CONDITIONS) }),
   z.object({
     kind: z.literal('move'),
     chips: z.array(stockId).min(1).max(8),
     to: placeSchema,
     override: words.optional(),
   }),
-  z.object({ kind: z.literal('judged'), chip: stockId, condition: z.enum(CONDITIONS), why: words }),
-  z.object({ kind: z.literal('reballed'), chip: stockId }),
+  z.object({ kind: z.literal('judged'), chip: chipId, condition: z.enum(CONDITIONS), why: words }),
+  z.object({ kind: z.literal('reballed'), chip: chipId }),
   z.object({
     kind: z.literal('moisture'),
     of: stockId.describe('a lot or a chip'),

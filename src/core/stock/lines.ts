@@ -1,3 +1,4 @@
+import type { DonorId, LotId, PartRef } from '../identities';
 import {
   completeLine,
   defineCommand,
@@ -17,7 +18,7 @@ export interface StockWorld {
   readonly types: readonly { readonly id: string; readonly partner?: string | null }[];
   readonly boards: readonly {
     readonly id: string;
-    readonly slots: readonly { readonly ref: string; readonly type: string; readonly image?: string }[];
+    readonly slots: readonly { readonly ref: PartRef; readonly type: string; readonly image?: string }[];
   }[];
 }
 
@@ -258,7 +259,7 @@ const MOISTURE_WORDS = { open: 'opened', dry: 'into the dry cabinet', out: 'out 
 const isMoisture = (word: string): word is keyof typeof MOISTURE_WORDS => word in MOISTURE_WORDS;
 const isCondition = (word: string): word is Condition => (CONDITIONS as readonly string[]).includes(word);
 
-function readOfLot(lot: string, [word = '', ...rest]: readonly string[]): Result<StockEntry> {
+function readOfLot(lot: LotId, [word = '', ...rest]: readonly string[]): Result<StockEntry> {
   const verb = word.toLowerCase();
   if (isMoisture(verb)) return one({ kind: 'moisture', of: lot, what: verb }, `${lot} ${MOISTURE_WORDS[verb]}`);
   if (verb === 'count') {
@@ -340,7 +341,7 @@ function readDonor(
 }
 
 function readOfDonor(
-  donor: string,
+  donor: DonorId,
   [word = '', fn]: readonly string[],
   override: string | undefined,
 ): Result<StockEntry> {

@@ -1,8 +1,9 @@
+import type { ChipId, DonorId, JobNumber, LotId, PartRef } from '../identities';
 import type { MoistureMark } from '../parts';
 import type { Condition, Place, StockBody, StockEvent } from './events';
 
 export interface Lot {
-  readonly id: string;
+  readonly id: LotId;
   readonly typeId: string;
   readonly unitPrice: number;
   left: number;
@@ -11,13 +12,13 @@ export interface Lot {
 }
 
 export type Origin =
-  | { readonly kind: 'lot'; readonly lot: string }
-  | { readonly kind: 'donor'; readonly donor: string; readonly boardId: string; readonly ref: string }
-  | { readonly kind: 'job'; readonly job: number; readonly ref: string };
+  | { readonly kind: 'lot'; readonly lot: LotId }
+  | { readonly kind: 'donor'; readonly donor: DonorId; readonly boardId: string; readonly ref: PartRef }
+  | { readonly kind: 'job'; readonly job: JobNumber; readonly ref: PartRef };
 
 /** One physical part. */
 export interface Chip {
-  readonly id: string;
+  readonly id: ChipId;
   readonly typeId: string;
   readonly origin: Origin;
   place: Place;
@@ -25,27 +26,27 @@ export interface Chip {
   reballed: boolean;
   marks: MoistureMark[] | undefined;
   /** The chips it must travel with. */
-  partners: readonly string[];
+  partners: readonly ChipId[];
   /** Why it was parted from them, where somebody did. */
   parted?: string;
 }
 
 export interface Donor {
-  readonly id: string;
+  readonly id: DonorId;
   readonly boardId: string;
   readonly price: number;
   readonly note: string;
   /** What it still carries. */
-  parts: { readonly ref: string; readonly typeId: string; readonly sound: boolean }[];
+  parts: { readonly ref: PartRef; readonly typeId: string; readonly sound: boolean }[];
   readonly proven: Map<string, boolean>;
   opened: boolean;
 }
 
 /** All lots, chips and donors, folded from the events; changed only by {@link applyStock}. */
 export interface StockState {
-  readonly lots: Map<string, Lot>;
-  readonly chips: Map<string, Chip>;
-  readonly donors: Map<string, Donor>;
+  readonly lots: Map<LotId, Lot>;
+  readonly chips: Map<ChipId, Chip>;
+  readonly donors: Map<DonorId, Donor>;
 }
 
 export const emptyStock = (): StockState => ({ lots: new Map(), chips: new Map(), donors: new Map() });
@@ -134,7 +135,7 @@ export function applyStock({ lots, chips, donors }: StockState, body: StockBody,
 }
 
 function addChip(
-  chips: Map<string, Chip>,
+  chips: Map<ChipId, Chip>,
   id: string,
   typeId: string,
   origin: Origin,
@@ -146,7 +147,7 @@ function addChip(
   return chip;
 }
 
-function pull(chips: Map<string, Chip>, donor: Donor, body: Extract<StockBody, { kind: 'pull' }>): void {
+function pull(chips: Map<ChipId, Chip>, donor: Donor, body: Extract<StockBody, { kind: 'pull' }>): void {
   const ids = body.chips.map((c) => c.chip);
   for (const { ref, chip: id } of body.chips) {
     const { typeId, sound } = donor.parts.find((p) => p.ref === ref)!;
@@ -159,7 +160,7 @@ function pull(chips: Map<string, Chip>, donor: Donor, body: Extract<StockBody, {
 }
 
 /** Whoever parts a pair does it for good: no chip of it is held to the others any more. */
-function part(chips: Map<string, Chip>, chip: Chip, why: string): void {
+function part(chips: Map<ChipId, Chip>, chip: Chip, why: string): void {
   for (const id of [chip.id, ...chip.partners]) {
     const other = chips.get(id)!;
     other.parted = why;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { refText } from '../board';
-import { stockId } from './events';
+import { chipId, donorId, lotId } from './events';
 
 const typeId = z.string().min(1).max(80);
 
@@ -8,12 +8,12 @@ const typeId = z.string().min(1).max(80);
 export const supplySchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('chip'),
-    chip: stockId,
-    lot: stockId.optional().describe('the lot that it was taken out of'),
-    donor: stockId.optional().describe('the donor that it was pulled from'),
+    chip: chipId,
+    lot: lotId.optional().describe('the lot that it was taken out of'),
+    donor: donorId.optional().describe('the donor that it was pulled from'),
   }),
-  z.object({ kind: z.literal('lot'), lot: stockId }),
-  z.object({ kind: z.literal('donor'), donor: stockId, ref: refText }),
+  z.object({ kind: z.literal('lot'), lot: lotId }),
+  z.object({ kind: z.literal('donor'), donor: donorId, ref: refText }),
   z.object({ kind: z.literal('buy'), typeId }),
   z.object({ kind: z.literal('none') }),
 ]);

@@ -30,7 +30,7 @@ export interface Dialogue {
   /** At which step it stopped, in words. */
   readonly headline: string;
   /** What that implicates on this board, most to the point first. */
-  readonly implicated: readonly { readonly ref: string; readonly why: string }[];
+  readonly implicated: readonly { /** A part or a rail. */ readonly ref: string; readonly why: string }[];
   /** The contract that was reached, in volts and amperes at most. */
   readonly contract?: { readonly volts: number; readonly amps: number };
 }

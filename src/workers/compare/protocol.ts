@@ -1,3 +1,4 @@
+import type { Sha256 } from '@/core/identities';
 import type { ImageFamily, ProposedStretch, SeenTogether } from '@/core/image';
 import type { FoundChecksum } from '@/core/checksum';
 import type { ImageFormat } from '@/core/records';
@@ -14,7 +15,7 @@ export interface CompareRequest {
 
 export interface OpenedImage {
   readonly format: ImageFormat;
-  readonly sha256: string;
+  readonly sha256: Sha256;
   /** Holes filled with FF. */
   readonly bytes: Uint8Array;
 }

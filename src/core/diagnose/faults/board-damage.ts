@@ -1,3 +1,4 @@
+import type { NetName } from '../../identities';
 import { groundNet, padsOf, type Board } from '../../board';
 import { SHORT_OHM, type Effect, type Fault } from './fault';
 
@@ -56,7 +57,7 @@ function neighbours<T extends Box>(pads: readonly T[]): [T, T][] {
 }
 
 /** CC lines joined with each other: the charger sees both pulled down and does not begin to talk. */
-const joinedCc = (board: Board, nets: readonly string[]): Effect[] =>
+const joinedCc = (board: Board, nets: readonly NetName[]): Effect[] =>
   board.ports
     .filter((port) => port.sides.every((s) => nets.includes(s.ccNet)))
     .flatMap((port) => port.sides.map((s): Effect => ({ kind: 'ccDead', ref: port.controller, side: s.side })));

@@ -1,3 +1,4 @@
+import type { NetName, PartRef, RailId } from '../../identities';
 import type { Part, PlugSide } from '../../board';
 import type { OutsideThing } from './outside';
 import { targetKey, type RepairTarget } from './repair-target';
@@ -6,7 +7,7 @@ import type { HistoryFlag } from './story';
 /** What a fault does to the board. A double fault is the union of two lists. */
 export type Effect =
   /** @property at what the current of the short flows through: the part that holds it, or the screw. */
-  | { readonly kind: 'shunt'; readonly net: string; readonly ohm: number; readonly at: string }
+  | { readonly kind: 'shunt'; readonly net: NetName; readonly ohm: number; readonly at: string }
   | {
       readonly kind: 'bridge';
       readonly netA: string;
@@ -14,38 +15,39 @@ export type Effect =
       readonly ohm: number;
       readonly at: string;
     }
-  | { readonly kind: 'open'; readonly element: string; readonly ref: string }
-  | { readonly kind: 'dead'; readonly ref: string }
+  | { readonly kind: 'open'; readonly element: string; readonly ref: PartRef }
+  | { readonly kind: 'dead'; readonly ref: PartRef }
   /** A controller that no longer runs, though its own always-on regulator still does. */
-  | { readonly kind: 'coreDead'; readonly ref: string }
-  | { readonly kind: 'ccDead'; readonly ref: string; readonly side: PlugSide }
-  | { readonly kind: 'imageBad'; readonly ref: string }
+  | { readonly kind: 'coreDead'; readonly ref: PartRef }
+  | { readonly kind: 'ccDead'; readonly ref: PartRef; readonly side: PlugSide }
+  | { readonly kind: 'imageBad'; readonly ref: PartRef }
   /** One contact of a connector, or all contacts of its net where no pin is named. */
-  | { readonly kind: 'pinOpen'; readonly ref: string; readonly net: string; readonly pin?: string }
+  | { readonly kind: 'pinOpen'; readonly ref: PartRef; readonly net: NetName; readonly pin?: string }
   /** The input structures of a chip are gone: its signal pins no longer read a normal drop. */
-  | { readonly kind: 'inputs'; readonly ref: string }
+  | { readonly kind: 'inputs'; readonly ref: PartRef }
   /** The processor's side takes current before anything boots. */
-  | { readonly kind: 'load'; readonly ref: string }
+  | { readonly kind: 'load'; readonly ref: PartRef }
   /** A contact that touches badly: it comes and goes. */
-  | { readonly kind: 'dirty'; readonly ref: string; readonly net: string }
+  | { readonly kind: 'dirty'; readonly ref: PartRef; readonly net: NetName }
   /** A diode path to ground beside the normal one: diode mode reads low. */
-  | { readonly kind: 'leak'; readonly net: string }
+  | { readonly kind: 'leak'; readonly net: NetName }
   /** A rail that is cut off from what feeds it. */
-  | { readonly kind: 'cut'; readonly rail: string }
+  | { readonly kind: 'cut'; readonly rail: RailId }
   | { readonly kind: 'outside'; readonly what: OutsideThing }
-  | { readonly kind: 'stuckOn'; readonly ref: string }
+  | { readonly kind: 'stuckOn'; readonly ref: PartRef }
   /** One joint of a part that does not conduct: the part is without this net, which reads as without it at every other point. */
-  | { readonly kind: 'jointOpen'; readonly ref: string; readonly pin: string; readonly net: string }
+  | { readonly kind: 'jointOpen'; readonly ref: PartRef; readonly pin: string; readonly net: NetName }
   /** A resistor that has left its value. @property factor its resistance against the one it should have. */
-  | { readonly kind: 'drift'; readonly element: string; readonly ref: string; readonly factor: number }
+  | { readonly kind: 'drift'; readonly element: string; readonly ref: PartRef; readonly factor: number }
   /** What shows at a part's joints to the eye and to a finger, and to nothing else. */
-  | { readonly kind: 'visible'; readonly ref: string; readonly as: 'open' | 'bridge' | 'crack' | 'moved' | 'reversed' }
+  | { readonly kind: 'visible'; readonly ref: PartRef; readonly as: 'open' | 'bridge' | 'crack' | 'moved' | 'reversed' }
   /** What the device runs on is damaged: functions fail whatever the board does. */
   | { readonly kind: 'software' };
 
 export interface Fault {
   /** Stable name, for example `U4/short/AON33`. */
   readonly id: string;
+  /** The part; the rail or the screw of what is no part's; empty for none. */
   readonly ref: string;
   /** In words, for the suspects' list: `U4 port controller, shorted to ground at AON33`. */
   readonly words: string;
@@ -118,7 +120,7 @@ export function workNames(done: Iterable<string>): string[] {
  * begin with its fitting and end with the next.
  * @param cleared what was done, by {@link workNames}.
  */
-export function isGone(fault: Fault, absent: ReadonlySet<string>, cleared: ReadonlySet<string>): boolean {
+export function isGone(fault: Fault, absent: ReadonlySet<PartRef>, cleared: ReadonlySet<string>): boolean {
   const { ref, fitting } = fault;
   if (ref !== '' && absent.has(ref)) return true;
   const { mendedBy } = fault;

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { groundNet, partByRef, type Board, type Part } from '../../board';
 import { SHORT_OHM, faultOf, type Effect, type Fault } from './fault';
 import { missedJoints } from './joints';
@@ -28,7 +29,7 @@ const PASSIVE: ReadonlySet<Part['kind']> = new Set(['capacitor', 'resistor', 'co
  * a joint open or two joined, a neighbour moved.
  * @param own the faults that a part at this place can have by itself.
  */
-export function fittingFaults(board: Board, ref: string, nth: number, own: readonly Fault[]): Fault[] {
+export function fittingFaults(board: Board, ref: PartRef, nth: number, own: readonly Fault[]): Fault[] {
   const part = partByRef(board, ref);
   if (!part) return [];
   const name = nth === 1 ? `New ${ref}` : `New ${ref}, ${ordinal(nth)} one`;

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../../identities';
 import { groundNet, type Board, type Part } from '../../board';
 import { faultOf, type Effect, type Fault } from './fault';
 
@@ -37,10 +38,10 @@ export function withoutJoint(board: Board, part: Part, pin: string): readonly Ef
 }
 
 /** True for a line between the memory of an image and its controller. */
-function joinsMemory(board: Board, memory: string, part: Part, net: string): boolean {
+function joinsMemory(board: Board, memory: string, part: Part, net: NetName): boolean {
   const users = board.ports.filter((p) => p.imagePart === memory).map((p) => p.controller);
   if (part.ref !== memory && !users.includes(part.ref)) return false;
-  const has = (ref: string): boolean => {
+  const has = (ref: PartRef): boolean => {
     const other = board.parts.find((p) => p.ref === ref);
     return other !== undefined && Object.values(other.pins).includes(net);
   };

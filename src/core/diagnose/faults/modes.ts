@@ -1,3 +1,4 @@
+import type { NetName } from '../../identities';
 import { groundNet, type Board, type Part } from '../../board';
 import { SHORT_OHM, faultOf, type Effect, type Fault } from './fault';
 
@@ -14,7 +15,7 @@ export const netsOf = (board: Board, part: Part): string[] => {
   return [...new Set(Object.values(part.pins))].filter((net) => net !== ground);
 };
 
-export const shunt = (part: Part, net: string, ohm = SHORT_OHM): Effect => ({ kind: 'shunt', net, ohm, at: part.ref });
+export const shunt = (part: Part, net: NetName, ohm = SHORT_OHM): Effect => ({ kind: 'shunt', net, ohm, at: part.ref });
 
 export const bridge = (part: Part, netA: string, netB: string): Effect => ({
   kind: 'bridge',
@@ -44,7 +45,7 @@ export function shortsOfSupplies(part: Part, weight: number, { pairs }: { readon
 export const shortsToGround = (board: Board, part: Part, weight: number): Fault[] =>
   netsOf(board, part).map((net) => shortToGround(part, net, weight));
 
-export const shortToGround = (part: Part, net: string, weight: number): Fault =>
+export const shortToGround = (part: Part, net: NetName, weight: number): Fault =>
   faultOf(part, `short/${net}`, `${net} shorted to ground`, weight, [shunt(part, net)]);
 
 export const dead = (part: Part, weight: number): Fault =>

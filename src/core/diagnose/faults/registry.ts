@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { partByRef, type Board, type Part, type PartKind } from '../../board';
 import type { Fault } from './fault';
 import type { PartKindDefinition, PartWork } from './part-kind';
@@ -35,7 +36,7 @@ export const faultsOfPart = (board: Board, part: Part): readonly Fault[] =>
 const UNKNOWN_PART_WORK: PartWork = { minutes: 14, price: 0, harm: 0 };
 
 /** What replacing a part costs. */
-export function partWork(board: Board, ref: string): PartWork {
+export function partWork(board: Board, ref: PartRef): PartWork {
   const part = partByRef(board, ref);
   return part ? PART_KIND_DEFINITIONS[part.kind].work : UNKNOWN_PART_WORK;
 }

@@ -1,22 +1,23 @@
+import type { NetName, PartRef, RailId } from '../../identities';
 import { memoriesOf, partByRef, type Board } from '../../board';
 import { OUTSIDE, outsideFaultId, type OutsideThing } from './outside';
 
 /** What work is done to: a part is replaced, an image rewritten, damage of the board mended, something outside exchanged. */
 export type RepairTarget =
-  | { readonly kind: 'part'; readonly ref: string }
-  | { readonly kind: 'image'; readonly ref: string }
+  | { readonly kind: 'part'; readonly ref: PartRef }
+  | { readonly kind: 'image'; readonly ref: PartRef }
   /** The cracked trace to a rail. */
-  | { readonly kind: 'rail'; readonly rail: string }
+  | { readonly kind: 'rail'; readonly rail: RailId }
   /** What a screw pierced. */
   | { readonly kind: 'screw'; readonly screw: string }
   /** The joints of a part: touched up or flowed again. @property fitting of which new part, where it is one. */
-  | { readonly kind: 'joints'; readonly ref: string; readonly fitting?: number }
+  | { readonly kind: 'joints'; readonly ref: PartRef; readonly fitting?: number }
   /** The contacts of a connector are cleaned. */
-  | { readonly kind: 'contacts'; readonly ref: string }
+  | { readonly kind: 'contacts'; readonly ref: PartRef }
   /** What the device runs on is restored. */
   | { readonly kind: 'software' }
   /** What no list holds, at a net or not drawn at all: there is no work to name. */
-  | { readonly kind: 'unlisted'; readonly net: string | null }
+  | { readonly kind: 'unlisted'; readonly net: NetName | null }
   | { readonly kind: 'outside'; readonly what: OutsideThing }
   | { readonly kind: 'nothing' };
 

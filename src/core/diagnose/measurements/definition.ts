@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../../identities';
 import type { z } from 'zod';
 import type { Board, ProbePlace, Shield } from '../../board';
 import type { CommandDefinition } from '../../command-line';
@@ -25,7 +26,7 @@ export interface Interpretation {
 /** What an interpretation may ask: the board as it is, what good boards read, and what a sound board would read here. */
 export interface InterpretationContext {
   readonly model: CircuitModel;
-  readonly absent: ReadonlySet<string>;
+  readonly absent: ReadonlySet<PartRef>;
   readonly references: ReferenceTable;
   /** What good boards read at this point, where they were read. */
   readonly goodBoards: ReferenceTable[string] | undefined;
@@ -44,7 +45,7 @@ export type PowerNeed =
   | { readonly kind: 'none' }
   | { readonly kind: 'port'; readonly port: string }
   | { readonly kind: 'anyPort' }
-  | { readonly kind: 'injected'; readonly net: string };
+  | { readonly kind: 'injected'; readonly net: NetName };
 
 export const UNPOWERED: PowerNeed = { kind: 'none' };
 
@@ -58,7 +59,7 @@ export interface LikelyFault {
 export interface ProposalContext {
   readonly board: Board;
   readonly likely: readonly LikelyFault[];
-  readonly absent: ReadonlySet<string>;
+  readonly absent: ReadonlySet<PartRef>;
   readonly replaced: ReadonlySet<string>;
 }
 
@@ -128,7 +129,7 @@ export interface MeasurementDefinition<M extends { readonly kind: string }> {
   /** The named answers of a choice. */
   readonly choices?: (board: Board, m: M) => readonly string[];
   /** What it reads with a fault in the circuit; faults that no longer count are left out before. */
-  readonly predict: (model: CircuitModel, m: M, fault: Fault, absent: ReadonlySet<string>) => Prediction;
+  readonly predict: (model: CircuitModel, m: M, fault: Fault, absent: ReadonlySet<PartRef>) => Prediction;
   /** Which faults it can tell apart. */
   readonly partition: (partitioner: Partitioner, m: M) => FaultPartition;
   /** A test that is another one on the board without a part: it is predicted and counted as that. */

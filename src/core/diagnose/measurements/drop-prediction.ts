@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../../identities';
 import { groundNet, partByRef } from '../../board';
 import { WITHIN_SDS } from '../../math';
 import { normalDropV } from '../../port';
@@ -29,10 +30,10 @@ const OPEN = valuesOf(alternative(DROP_OPEN_V, DROP_FLOOR_V));
  */
 export function dropOfNet(
   model: CircuitModel,
-  net: string,
+  net: NetName,
   contact: string | null | undefined,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Prediction {
   const { board } = model;
   const { diodeWithinV = 0, lowByNature } = board.nets[net];
@@ -74,11 +75,11 @@ export function dropOfNet(
 /** Diode mode at one pin of a part: open where nothing is joined, nothing at ground. */
 export function dropAtPin(
   model: CircuitModel,
-  ref: string,
+  ref: PartRef,
   pin: string,
   contact: string | null,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Prediction {
   const net = partByRef(model.board, ref)!.pins[pin];
   if (net === undefined) return OPEN;

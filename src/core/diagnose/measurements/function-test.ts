@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { partByRef, type Board } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
@@ -102,7 +103,7 @@ export const functionTest = defineMeasurement<FunctionTestMeasurement>({
   ],
 });
 
-function isBroken(model: CircuitModel, fnId: string, fault: Fault, absent: ReadonlySet<string>): boolean {
+function isBroken(model: CircuitModel, fnId: string, fault: Fault, absent: ReadonlySet<PartRef>): boolean {
   const { board } = model;
   const fn = board.functions.find((f) => f.id === fnId)!;
   if (fn.parts.some((ref) => absent.has(ref)) || model.breaksDirectly(fn, fault.effects)) return true;

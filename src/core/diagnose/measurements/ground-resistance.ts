@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../../identities';
 import { z } from 'zod';
 import { groundNet, handiestPlace, shieldOver, type Board } from '../../board';
 import { WITHIN_SDS } from '../../math';
@@ -53,7 +54,7 @@ export const groundResistance = defineMeasurement<GroundResistanceMeasurement>({
 /** Nets that a probe reaches: at a test point or a capacitor. */
 function probedNets(board: Board): string[] {
   const ground = groundNet(board);
-  const isProbed = (net: string): boolean =>
+  const isProbed = (net: NetName): boolean =>
     board.points.some((p) => p.net === net) ||
     board.parts.some((p) => p.kind === 'capacitor' && Object.values(p.pins).includes(net));
   return Object.keys(board.nets).filter((net) => net !== ground && isProbed(net));
@@ -76,7 +77,7 @@ export function resistanceBetween(
   a: string,
   b: string,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Prediction {
   const network = model.networkWithout(absent);
   const healthy = network.resistanceOhm(a, b);
@@ -107,7 +108,12 @@ export const logOhmOf = (value: Value): number | undefined =>
   value.kind === 'open' ? OPEN_LOG_OHM : value.kind === 'figure' ? shownLogOhm(value.value) : undefined;
 
 /** @param sound what a sound board reads, log10 ohm. */
-export function interpretOhm(board: Board, net: string, { mean: healthyLog, sd }: Sound, value: Value): Interpretation {
+export function interpretOhm(
+  board: Board,
+  net: NetName,
+  { mean: healthyLog, sd }: Sound,
+  value: Value,
+): Interpretation {
   const reach = normalReach(sd);
   const isKnown = reach <= NORMAL_DECADES;
   const figure = (log: number): string => (log >= OPEN_LOG_OHM ? 'open' : formatOhm(10 ** log));

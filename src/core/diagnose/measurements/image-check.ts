@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { memoriesOf } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
@@ -17,7 +18,7 @@ export type ImageCheckMeasurement = Readonly<z.infer<typeof schema>>;
 /** Minutes to read a memory twice and check it, or to write it. Engineering estimate. */
 export const IMAGE_MINUTES = 12;
 
-const isBadImage = (ref: string, e: Effect): boolean => e.kind === 'imageBad' && e.ref === ref;
+const isBadImage = (ref: PartRef, e: Effect): boolean => e.kind === 'imageBad' && e.ref === ref;
 const memories = memoriesOf;
 
 /** The configuration memory is read and its checks are made. */

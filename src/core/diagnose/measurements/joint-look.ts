@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { partNamed } from '../../board';
 import { defineCommand } from '../../command-line';
@@ -68,7 +69,7 @@ export const jointLook = defineMeasurement<JointLookMeasurement>({
   ],
 });
 
-const seenOf = (ref: string, e: Effect): number =>
+const seenOf = (ref: PartRef, e: Effect): number =>
   e.kind === 'visible' && e.ref === ref ? OBSERVATION.jointLook[e.as] : 0;
 
 /** Worth a look from this share of the belief on. Engineering estimate. */

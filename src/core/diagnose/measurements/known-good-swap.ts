@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { findPlace } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
@@ -96,7 +97,7 @@ function swapFails(
   model: CircuitModel,
   { port, what }: KnownGoodSwapMeasurement,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): number {
   const { otherOutsideFails, brokenFails, soundFails } = OBSERVATION.knownGoodSwap;
   const rest = fault.effects.filter((e) => e.kind !== 'outside' || e.what !== what);

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { partNamed, type Board } from '../../board';
 import { fail, ok, type Result } from '../../result';
 import { parseFigure } from '../../units';
@@ -115,5 +116,5 @@ export const partNames = (board: Board): string[] => inSmallLetters(board.parts.
 export const portNames = (board: Board): string[] => inSmallLetters(board.ports.map((p) => p.id));
 /** Ports where there are several: one is not named. */
 export const severalPorts = (board: Board): string[] => (board.ports.length > 1 ? portNames(board) : []);
-export const pinNames = (board: Board, ref: string): string[] =>
+export const pinNames = (board: Board, ref: PartRef): string[] =>
   inSmallLetters(Object.keys(partNamed(board, ref)?.pins ?? {}));

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { findPlace, type PlugSide } from '../../board';
 import type { CircuitModel } from '../circuit-model';
@@ -99,11 +100,11 @@ function patternChances(
   port: string,
   side: PlugSide,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Readonly<Record<MeterPattern, number>> {
   const by = OBSERVATION.meterPattern;
   const meter = model.meterCase(port, side, fault, absent);
-  const lacks = (ref: string): boolean =>
+  const lacks = (ref: PartRef): boolean =>
     absent.has(ref) || fault.effects.some((e) => (e.kind === 'dead' || e.kind === 'open') && e.ref === ref);
   if (fault.effects.some((e) => e.kind === 'load')) return by.earlyLoad;
   if (fault.effects.some((e) => e.kind === 'imageBad')) return by.badImage;

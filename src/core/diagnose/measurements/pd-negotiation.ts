@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { findPlace, type PlugSide } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
@@ -115,7 +116,7 @@ function outcomeShares(
   port: string,
   side: PlugSide,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Readonly<Partial<Record<PdOutcome, number>>> {
   const by = OBSERVATION.pdNegotiation;
   if (fault.effects.some((e) => e.kind === 'outside' && e.what === 'cable')) return by.badCable;

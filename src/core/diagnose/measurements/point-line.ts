@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { findPlace, groundNet, isTwoTerminal, netNamed, partNamed, railOfNet, type Board } from '../../board';
 import { defineCommand } from '../../command-line';
 import { fail, ok, type Result } from '../../result';
@@ -63,7 +64,7 @@ function parsePoint(
   return ok({ measurement, value: value.value, title: `${place.name} to ground` });
 }
 
-function parseThrough(ref: string, line: 'a' | 'b' | 'ab' | '', words: readonly string[]): Result<MeasurementEntry> {
+function parseThrough(ref: PartRef, line: 'a' | 'b' | 'ab' | '', words: readonly string[]): Result<MeasurementEntry> {
   const { rest, unit } = takeUnit(words);
   if (unit === 'volt' || unit === 'drop')
     return fail(`Expected ohms across ${ref}; got ${unit === 'volt' ? 'volts' : 'a drop'}.`);

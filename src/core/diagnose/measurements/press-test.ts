@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { partByRef, partNamed, type Board } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
@@ -19,7 +20,7 @@ import { verdictScale } from './scale';
 const schema = z.object({ kind: z.literal('pressTest'), ref: nameSchema });
 export type PressTestMeasurement = Readonly<z.infer<typeof schema>>;
 
-const isConnector = (board: Board, ref: string): boolean => partByRef(board, ref)?.kind === 'connector';
+const isConnector = (board: Board, ref: PartRef): boolean => partByRef(board, ref)?.kind === 'connector';
 
 /**
  * A finger or a stick on a part while it has power, or the plug moved in its port: does anything come or go? Cracked joints
@@ -82,7 +83,7 @@ export const pressTest = defineMeasurement<PressTestMeasurement>({
 });
 
 /** Chance that a fault answers to the finger; 0 where it is none of this part's contacts. */
-function answers(ref: string, e: Effect): number {
+function answers(ref: PartRef, e: Effect): number {
   const by = OBSERVATION.pressTest;
   if (e.kind === 'dirty') return e.ref === ref ? by.dirty : 0;
   if (e.kind !== 'visible' || e.ref !== ref) return 0;

@@ -1,3 +1,4 @@
+import type { NetName, PartRef, RailId } from '../../identities';
 import { z } from 'zod';
 import { handiestPlace, shieldOver, type Board, type ProbePlace } from '../../board';
 import { defineCommand } from '../../command-line';
@@ -24,7 +25,7 @@ import { voltageScale } from './scale';
 const schema = z.object({ kind: z.literal('railVoltage'), rail: nameSchema });
 export type RailVoltageMeasurement = Readonly<z.infer<typeof schema>>;
 
-const netOf = (board: Board, rail: string): string => board.rails.find((r) => r.id === rail)!.net;
+const netOf = (board: Board, rail: RailId): string => board.rails.find((r) => r.id === rail)!.net;
 const placeOf = (board: Board, m: RailVoltageMeasurement, near?: Near): ProbePlace | undefined =>
   handiestPlace(board, netOf(board, m.rail), near);
 
@@ -112,7 +113,7 @@ const SHARE_SD = 0.02;
 /** No converter is as loose: beyond it the level of a rail is not known, and its window says how far it is. */
 const KNOWN_TOLERANCE = 0.15;
 
-function railPrediction(model: CircuitModel, railId: string, fault: Fault, absent: ReadonlySet<string>): Prediction {
+function railPrediction(model: CircuitModel, railId: RailId, fault: Fault, absent: ReadonlySet<PartRef>): Prediction {
   const { board } = model;
   const rail = board.rails.find((r) => r.id === railId)!;
   const port = rail.port ?? board.ports[0].id;
@@ -124,11 +125,11 @@ function railPrediction(model: CircuitModel, railId: string, fault: Fault, absen
   return valuesOf(alternative(level, FLOOR_SD_V + share * level));
 }
 
-const isPackNet = (board: Board, net: string): boolean =>
+const isPackNet = (board: Board, net: NetName): boolean =>
   board.parts.some((p) => p.kind === 'batteryConnector' && Object.values(p.pins).includes(net));
 
 /** The window of a rail at its nominal supply, V. */
-export function railWindow(board: Board, railId: string): { expectV: number; minV: number; maxV: number } {
+export function railWindow(board: Board, railId: RailId): { expectV: number; minV: number; maxV: number } {
   const rail = board.rails.find((r) => r.id === railId)!;
   const port = board.ports.find((p) => p.id === rail.port) ?? board.ports[0];
   const expectV = rail.expect.kind === 'bus' ? port.designV : rail.expect.volts;
@@ -147,7 +148,7 @@ const NEXT_TO_NOTHING_V = 0.2;
 
 function interpretVolts(
   board: Board,
-  railId: string,
+  railId: RailId,
   { value: volts, ripplePpV = 0, swings }: Extract<Value, { kind: 'figure' }>,
 ): Interpretation {
   const { minV, maxV } = railWindow(board, railId);

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { findPlace, type Board, type PlugSide } from '../../board';
 import { defineCommand } from '../../command-line';
@@ -88,7 +89,7 @@ function meterPrediction(
   port: string,
   side: PlugSide,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Prediction {
   const supply = fault.effects.find((e) => e.kind === 'outside' && e.what !== 'pack');
   const as = (meter: MeterCase): Prediction => meterReading(model.board, port, meter);

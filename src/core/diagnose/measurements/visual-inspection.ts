@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { z } from 'zod';
 import { defineCommand, oneOf } from '../../command-line';
 import { fail, ok } from '../../result';
@@ -14,7 +15,7 @@ import { verdictScale } from './scale';
 const schema = z.object({ kind: z.literal('visualInspection'), ref: nameSchema });
 export type VisualInspectionMeasurement = Readonly<z.infer<typeof schema>>;
 
-const showsToTheEye = (ref: string, e: Effect): boolean =>
+const showsToTheEye = (ref: PartRef, e: Effect): boolean =>
   (e.kind === 'pinOpen' || e.kind === 'dirty') && e.ref === ref;
 
 /** A look into the port with magnification, before any power. */

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../../identities';
 import { z } from 'zod';
 import { groundNet, handiestPlace, netNamed, partByRef, shieldOver, type Board } from '../../board';
 import { defineCommand, oneOf } from '../../command-line';
@@ -112,7 +113,7 @@ export const warmSpot = defineMeasurement<WarmSpotMeasurement>({
 });
 
 /** Parts that hang on what is joined to a net, and what is no part of it. */
-function choicesOn(board: Board, net: string): string[] {
+function choicesOn(board: Board, net: NetName): string[] {
   const joined = islandOf(board, net);
   const parts = board.parts.filter((p) => Object.values(p.pins).some((n) => joined.has(n))).map((p) => p.ref);
   return [...parts, ELSEWHERE, NOTHING];
@@ -131,9 +132,9 @@ function pathName(board: Board, joined: ReadonlySet<string>, e: Effect): string 
 
 function chances(
   model: CircuitModel,
-  net: string,
+  net: NetName,
   fault: Fault,
-  absent: ReadonlySet<string>,
+  absent: ReadonlySet<PartRef>,
 ): Readonly<Record<string, number>> {
   const { board } = model;
   const choices = choicesOn(board, net);
@@ -151,7 +152,7 @@ function chances(
 }
 
 /** True where a net takes the limited current as a short does; the network is solved only where that is not plain. */
-function takesCurrent(model: CircuitModel, net: string, fault: Fault, absent: ReadonlySet<string>): boolean {
+function takesCurrent(model: CircuitModel, net: NetName, fault: Fault, absent: ReadonlySet<PartRef>): boolean {
   const ground = groundNet(model.board);
   const shorts = fault.effects.filter(isShort);
   if (shorts.length === fault.effects.length) {

@@ -1,3 +1,4 @@
+import type { NetName } from '../../identities';
 import { infer, netsOf, type ForeignBoard, type Inference } from '../../netlist';
 import type { ImportQuestion } from '../importer';
 
@@ -19,7 +20,7 @@ export interface BoardSummary {
     readonly cc2: string;
   }[];
   readonly rails: readonly {
-    readonly net: string;
+    readonly net: NetName;
     readonly volts: number | 'bus' | null;
     readonly from: string | null;
   }[];

@@ -1,3 +1,4 @@
+import type { Sha256 } from '../../identities';
 import { sha256Hex } from '../../image';
 import { flatten, type Chunk, type LoadedImage } from '../../records';
 
@@ -13,7 +14,7 @@ export interface FirmwareSummary {
   readonly firstAddress: number;
   readonly holes: readonly { readonly address: number; readonly bytes: number }[];
   /** Of the bytes laid out from the first address on, holes filled with FF. */
-  readonly sha256: string;
+  readonly sha256: Sha256;
 }
 
 const HOLES_SHOWN = 50;

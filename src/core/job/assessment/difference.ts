@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import {
   SHORT_BELOW_OHM,
   clearedTarget,
@@ -54,7 +55,7 @@ function earlierOf(state: JobState, now: TakenReading): TakenReading | undefined
 /** Parts on the net of a measurement that are still suspected, likeliest first. */
 function netSuspects(board: Predictor['board'], m: Measurement, suspects: readonly Suspect[]): string[] {
   if (m.kind !== 'groundResistance') return [];
-  const onNet = (ref: string): boolean =>
+  const onNet = (ref: PartRef): boolean =>
     Object.values(board.parts.find((p) => p.ref === ref)?.pins ?? {}).includes(m.net);
   return suspects.filter((s) => s.p > 0.02 && onNet(s.ref)).map((s) => s.ref);
 }

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { partByRef, type Board } from '../../board';
 import {
   STOP_WORDS,
@@ -106,7 +107,7 @@ function afterDecision(
 }
 
 /** Work that needs no part: what it is called, and the key under which it is kept. */
-function smallWork(action: DecisionAction, ref: string): { readonly key: string; readonly title: string } | undefined {
+function smallWork(action: DecisionAction, ref: PartRef): { readonly key: string; readonly title: string } | undefined {
   switch (action) {
     case 'touchUp':
       return {
@@ -156,12 +157,12 @@ function moveTitle(board: Board, state: JobState, { standing, tests }: JobAnalys
   }
 }
 
-const mendTitle = (board: Board, ref: string): string => {
+const mendTitle = (board: Board, ref: PartRef): string => {
   const target = clearedTarget(board, ref) as BoardTarget | undefined;
   return `${target ? repairLabel(target) : `Mend ${ref}`}, then enter "mended ${ref.toLowerCase()}"`;
 };
 
-function replaceStep(board: Board, state: JobState, ref: string): NextStep {
+function replaceStep(board: Board, state: JobState, ref: PartRef): NextStep {
   const what = `${ref} ${partByRef(board, ref)?.what ?? ''}`.trim();
   if (!state.heatPlan || state.heatPlan.plan.partRef !== ref)
     return { stage: 'heat', title: `Plan the heat for ${what}` };

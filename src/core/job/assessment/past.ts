@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import {
   entryStem,
   interpretReading,
@@ -54,7 +55,7 @@ export function jobPractice({ priorClosures }: JobState, practice: Practice): Jo
 export function pastOf(
   predictor: Predictor,
   state: JobState,
-  suspects: readonly { readonly ref: string; readonly p: number }[],
+  suspects: readonly { readonly ref: PartRef; readonly p: number }[],
 ): Past[] {
   return state.priorClosures.map((before) => pastView(predictor, before, state, suspects)).reverse();
 }
@@ -63,7 +64,7 @@ function pastView(
   predictor: Predictor,
   { state: then, reopenedAt }: PriorClosure,
   now: JobState,
-  suspects: readonly { readonly ref: string; readonly p: number }[],
+  suspects: readonly { readonly ref: PartRef; readonly p: number }[],
 ): Past {
   const { board } = predictor;
   const closed = then.closed!;

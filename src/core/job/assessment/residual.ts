@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { partByRef, type Board, type Part } from '../../board';
 import type { JobAnalysis } from './analysis';
 import type { JobState } from '../log';
@@ -29,7 +30,7 @@ export function residualRisk(
   for (const { ref, p } of others) suspected.set(ref, (suspected.get(ref) ?? 0) + p);
   // Once something was replaced, what the readings leave is the chance that it was not that.
   const left = placed.size > 0 ? 1 - curedChance : 1;
-  const touched = (ref: string): JointWalk | undefined => walks.find((w) => w.ref === ref);
+  const touched = (ref: PartRef): JointWalk | undefined => walks.find((w) => w.ref === ref);
   return new Map(
     board.parts.map((part) => {
       const { ref } = part;

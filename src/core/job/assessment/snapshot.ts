@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../identities';
 import type { Board } from '../../board';
 import { DEFAULT_PRACTICE, Predictor, type JobPractice, type Practice } from '../../diagnose';
 import type { SitePractice } from '../../joints';
@@ -35,7 +36,7 @@ const REAL: JobPurpose = { training: false, simulators: false };
  * computed once: the selectors below, each from those it stands on.
  */
 export interface JobSnapshot {
-  readonly number: number;
+  readonly number: JobNumber;
   readonly openedAt: string;
   readonly board: Board;
   /** Number of the newest event, undone ones counted. */
@@ -48,7 +49,7 @@ export interface JobSnapshot {
 
 /** Folds a job's events. The board object should be one and the same between calls: predictions are kept by it. */
 export function snapshotOf(
-  number: number,
+  number: JobNumber,
   openedAt: string,
   board: Board,
   events: readonly JobEvent[],

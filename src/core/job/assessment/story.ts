@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import {
   DEFAULT_PRACTICE,
   Predictor,
@@ -10,7 +11,7 @@ import type { Board } from '../../board';
 
 /** A part whose odds the owner's story moves, before anything is measured. */
 export interface StoryShift {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly words: string;
   readonly p: number;
   /** Odds without the story. */

@@ -1,3 +1,4 @@
+import type { JobNumber, PartRef } from '../../identities';
 import type { Board, ProbePlace } from '../../board';
 import {
   Predictor,
@@ -61,7 +62,7 @@ export interface ReadingView {
 }
 
 export interface SuspectView {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly words: string;
   readonly p: number;
   /** The readings that made it a suspect, strongest first; none beyond the leading few. */
@@ -70,7 +71,7 @@ export interface SuspectView {
 
 /** Everything a screen shows of a job: plain data, computed from the board file and the events. */
 export interface JobView extends JobPurpose {
-  readonly number: number;
+  readonly number: JobNumber;
   readonly board: Board;
   readonly openedAt: string;
   readonly state: JobState;

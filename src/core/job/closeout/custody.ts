@@ -1,3 +1,4 @@
+import type { Sha256 } from '../../identities';
 import { sha256OfText } from '../../image';
 import type { EventBody, JobEvent } from '../log';
 import { liveEvents } from '../log';
@@ -7,7 +8,7 @@ export interface CustodyLink {
   readonly seq: number;
   readonly at: string;
   readonly words: string;
-  readonly sha256: string;
+  readonly sha256: Sha256;
   /** SHA-256 over the link before and this entry. */
   readonly link: string;
   /** Whether the entry carries the link before it, as it was sealed; none where it was entered without a seal. */

@@ -1,3 +1,4 @@
+import type { ChipId } from '../../identities';
 import { clearedPart } from '../../diagnose';
 import type { Report } from '../../parts';
 import type { ReferenceReading } from '../../reference';
@@ -16,7 +17,7 @@ export interface CloseoutRecord {
   /** Which chip worked where, with the functions that were tried. */
   readonly reports: readonly Report[];
   /** The stock's chip that was fitted and proven: it counts in its lot's share of dead ones. */
-  readonly chip?: string;
+  readonly chip?: ChipId;
   /** When the run saw all joints molten: what its station's figures can be held against. */
   readonly mark?: RunMarkSeen;
   /** In words, one thing a line. */

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { partByRef, type Board } from '../../board';
 import { HOUR_PRICE, repairCost, type Practice } from '../../diagnose';
 import { supplyId } from '../../stock';
@@ -5,7 +6,7 @@ import type { JobState } from '../log';
 
 /** One new part that went on the board, as the bill knows it. */
 export interface PartUsed {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly what: string;
   /** The part type, and where it came from, where one was chosen. */
   readonly typeId?: string;

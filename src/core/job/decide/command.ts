@@ -1,3 +1,4 @@
+import type { JobNumber } from '../../identities';
 import type { EventBody, Origin } from '../log';
 
 /**
@@ -24,7 +25,7 @@ export const withOrigin = (command: JobCommand, origin: Origin): JobCommand =>
 
 /** How a screen keeps an event: it answers when the event is on disk, or says why it is not kept. */
 export type KeepEvent = (
-  number: number,
+  number: JobNumber,
   body: EventBody,
   key: string,
   /** Typed or chosen by hand where nothing is said. */

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { partByRef, type Board } from '../../board';
 import { measurementId } from '../../diagnose';
 import { expectedDrop, jointsOf, judgeJoint, type Joint, type PinValue, type PinVerdict } from '../../port';
@@ -16,7 +17,7 @@ export interface WalkJoint extends Joint {
 
 /** The walk along the joints of one placed part, as far as it has come. */
 export interface JointWalk {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly joints: readonly WalkJoint[];
   /** The joint to touch next; none when all are read. */
   readonly next?: WalkJoint;
@@ -36,7 +37,7 @@ function walkPart(
   board: Board,
   state: JobFields,
   references: ReferenceTable,
-  ref: string,
+  ref: PartRef,
   placedAt: number,
 ): JointWalk {
   const part = partByRef(board, ref)!;
@@ -82,7 +83,7 @@ const expectedGround = (board: Board, { net }: Joint): string =>
   board.nets[net].role === 'ground' ? 'next to nothing' : 'neither short nor open';
 
 /** What is typed before the value of a joint: `joint u4 12 `. */
-export const jointStem = (ref: string, pin: string): string => `joint ${ref.toLowerCase()} ${pin.toLowerCase()} `;
+export const jointStem = (ref: PartRef, pin: string): string => `joint ${ref.toLowerCase()} ${pin.toLowerCase()} `;
 
 /** What is missing of the walks that were begun; none begun says nothing. */
 export function seatMissing(walks: readonly JointWalk[]): string[] | undefined {

@@ -1,3 +1,4 @@
+import type { NetName } from '../../identities';
 import type { Board, PlugSide, Port } from '../../board';
 import {
   SHORT_BELOW_OHM,
@@ -29,7 +30,7 @@ export interface JobProof {
   readonly rails: RailProof;
   readonly plugs: readonly PlugProof[];
   readonly shorts: readonly {
-    readonly net: string;
+    readonly net: NetName;
     readonly gone: boolean | undefined;
     /** What a sound board reads there, in words. */
     readonly expected: string;

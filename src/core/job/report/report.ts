@@ -1,3 +1,4 @@
+import type { RailId } from '../../identities';
 import { unsteadyLabels } from '../../diagnose';
 import { dayIn, formatMinutes, formatVolt, moneyIn, NOWHERE, type BenchPlace } from '../../units';
 import { originsSummary } from '../log';
@@ -132,7 +133,7 @@ function workDone({ state, suspects, board, proof }: JobView): string[] {
   return list.length > 0 ? list : ['Measured only; nothing was changed.'];
 }
 
-function beforeRail(job: JobView, rail: string): string {
+function beforeRail(job: JobView, rail: RailId): string {
   const r = job.readings.find((x) => !x.current && x.measurement.kind === 'railVoltage' && x.measurement.rail === rail);
   return r?.value ?? '';
 }

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import { problemText } from '../../result';
 import type { Board } from '../../board';
 import { parseEntry } from '../entry/grammar';
@@ -54,7 +55,7 @@ export class BenchPlay {
   }
 
   /** Chance of a part, alone or with another. */
-  chance(ref: string): number {
+  chance(ref: PartRef): number {
     return this.view.suspects.find((s) => s.ref === ref)?.p ?? 0;
   }
 }

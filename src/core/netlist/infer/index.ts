@@ -1,3 +1,4 @@
+import type { NetName } from '../../identities';
 import { netsOf, type ForeignBoard, type ForeignPart } from '../foreign';
 import { valueOf } from '../value';
 import { isChip, isConnector, kindOf, type KindGuess } from './kinds';
@@ -18,7 +19,7 @@ export interface Inference {
   readonly ports: readonly PortGuess[];
   readonly rails: readonly RailGuess[];
   readonly kinds: ReadonlyMap<string, KindGuess>;
-  readonly roleOf: (net: string) => 'ground' | 'power' | 'signal' | 'switch';
+  readonly roleOf: (net: NetName) => 'ground' | 'power' | 'signal' | 'switch';
 }
 
 /** Share of all pads that a net without the name of ground must have to be taken for it. Engineering estimate. */

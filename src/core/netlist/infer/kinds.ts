@@ -1,3 +1,4 @@
+import type { PartRef } from '../../identities';
 import type { PartKind } from '../../board';
 import type { ForeignPart } from '../foreign';
 
@@ -66,7 +67,7 @@ const CHIP: ReadonlySet<PartKind> = new Set([
   'flash',
 ]);
 
-export const lettersOf = (ref: string): string => /^[A-Za-z]+/.exec(ref)?.[0].toUpperCase() ?? '';
+export const lettersOf = (ref: PartRef): string => /^[A-Za-z]+/.exec(ref)?.[0].toUpperCase() ?? '';
 
 /** Kind by designator and words; topology may say otherwise of chips. */
 export function kindOf(part: ForeignPart): KindGuess {

@@ -1,5 +1,7 @@
+import type { NetName } from '../../identities';
+
 /** A net's name without its sheet: what stands behind the last slash. */
-export const leafOf = (net: string): string => net.replace(/^.*\//, '') || net;
+export const leafOf = (net: NetName): string => net.replace(/^.*\//, '') || net;
 
 /** Names of ground, the plain one first. */
 const GROUNDS: readonly RegExp[] = [
@@ -9,7 +11,7 @@ const GROUNDS: readonly RegExp[] = [
 ];
 
 /** How surely a name is that of ground: 0 the plain one, 3 none. */
-export function groundRank(net: string): number {
+export function groundRank(net: NetName): number {
   const leaf = leafOf(net).replace(/[{}~]/g, '');
   const rank = GROUNDS.findIndex((pattern) => pattern.test(leaf));
   return rank < 0 ? GROUNDS.length : rank;
@@ -19,7 +21,7 @@ const NOT_A_SUPPLY =
   /(?:^|[_.\-/])(?:en|enable|pg|pgood|pwrgd|ok|fb|sense|sns|det|detect|int|irq|alert|flt|fault|sel|ctl|ctrl|gate|adc|mon|div|ref(?:in)?|set|prog|comp|ilim|oc|stat)\d*(?:$|[_.\-/#])/i;
 
 /** Volts that a name states: `+3V3`, `ldo_1v8`, `5V_SYS`, `P12V0`, `VDD_3.3`, `AON33`. Undefined where it states none. */
-export function voltsByName(net: string): number | undefined {
+export function voltsByName(net: NetName): number | undefined {
   const leaf = leafOf(net);
   // A supply below ground has no place among the rails of the board format.
   if (leaf.startsWith('-')) return undefined;
@@ -51,14 +53,14 @@ const MOST_V = 60;
 const inRange = (volts: number): number | undefined => (volts >= LEAST_V && volts <= MOST_V ? volts : undefined);
 
 /** Whether a net was named by a program after one of its pads. Common practice of layout programs, no source. */
-export const isNamedByPad = (net: string): boolean => /^(?:net-\(|\$|unnamed|n\$)/i.test(leafOf(net));
+export const isNamedByPad = (net: NetName): boolean => /^(?:net-\(|\$|unnamed|n\$)/i.test(leafOf(net));
 
 /** Whether a name says that a net only speaks of a supply: its switch, its sense, its reference. */
-export const isSignalName = (net: string): boolean =>
+export const isSignalName = (net: NetName): boolean =>
   NOT_A_SUPPLY.test(leafOf(net)) || /^v(?:ref|sense|sns|mon|fb|comp|det|set|id|adc)/i.test(leafOf(net));
 
 /** Whether a name is that of a supply. */
-export function isSupplyName(net: string): boolean {
+export function isSupplyName(net: NetName): boolean {
   const leaf = leafOf(net).replace(/^[~{}]+/, '');
   if (groundRank(net) < GROUNDS.length || isSignalName(net)) return false;
   if (voltsByName(net) !== undefined || /^v\d{1,2}$/i.test(leaf)) return true;
@@ -72,12 +74,12 @@ export function isSupplyName(net: string): boolean {
 }
 
 /** Names of the bus of a USB port. */
-export const isBusName = (net: string): boolean =>
+export const isBusName = (net: NetName): boolean =>
   !isSignalName(net) &&
   (/(?:^|[_.\-/])v_?bus(?:$|[_.\-\d/])/i.test(leafOf(net)) || /^usb.*v(?:bus|cc)?$/i.test(leafOf(net)));
 
 /** Which CC line a name says, if any. */
-export function ccByName(net: string): 1 | 2 | undefined {
+export function ccByName(net: NetName): 1 | 2 | undefined {
   const found = /(?:^|[^a-z])(?:usb_?c?_?)?cc_?([12])(?![0-9])/i.exec(leafOf(net));
   return found ? (Number(found[1]) as 1 | 2) : undefined;
 }

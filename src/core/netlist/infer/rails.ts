@@ -1,3 +1,4 @@
+import type { NetName } from '../../identities';
 import type { ForeignPart } from '../foreign';
 import { isChip, kindOf } from './kinds';
 import { groundRank, isBusName, isNamedByPad, isSignalName, isSupplyName, leafOf, voltsByName } from './names';
@@ -6,7 +7,7 @@ import type { Wiring } from './wiring';
 
 /** A supply that was found, and what feeds it. */
 export interface RailGuess {
-  readonly net: string;
+  readonly net: NetName;
   /** By name; undefined where nothing says it; `bus` where it follows the port. */
   readonly volts?: number | 'bus';
   /** The rail it comes from; undefined for the port's own and where it could not be told. */
@@ -29,7 +30,7 @@ const bypassed = (part: ForeignPart, wiring: Wiring, ground: string | undefined)
   kindOf(part).kind === 'capacitor' && ground !== undefined && wiring.netsOf(part).includes(ground);
 
 interface Candidate {
-  readonly net: string;
+  readonly net: NetName;
   readonly why: string;
 }
 
@@ -114,7 +115,7 @@ function inSeries(
   from: string,
   supply: ReadonlySet<string>,
   ohmOf: (part: ForeignPart) => number | undefined,
-): { net: string; via: string[] }[] {
+): { net: NetName; via: string[] }[] {
   return wiring.partsOn(from).flatMap((part) => {
     const { kind } = kindOf(part);
     if (!SERIES.has(kind)) return [];
@@ -138,7 +139,7 @@ const MAKERS: ReadonlySet<string> = new Set(['converter', 'chargeController', 'p
 /** The chip that makes a rail, and from which rail: on the rail itself, or on the switch node behind its coil. */
 function makerOf(
   wiring: Wiring,
-  net: string,
+  net: NetName,
   found: ReadonlyMap<string, RailGuess>,
   supply: ReadonlySet<string>,
   ground: string | undefined,

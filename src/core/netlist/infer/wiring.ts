@@ -1,10 +1,11 @@
+import type { NetName } from '../../identities';
 import type { ForeignBoard, ForeignPart } from '../foreign';
 
 /** Who is on which net, both ways. */
 export interface Wiring {
-  readonly partsOn: (net: string) => readonly ForeignPart[];
+  readonly partsOn: (net: NetName) => readonly ForeignPart[];
   readonly netsOf: (part: ForeignPart) => readonly string[];
-  readonly nets: readonly string[];
+  readonly nets: readonly NetName[];
 }
 
 export function wiringOf(board: ForeignBoard): Wiring {

@@ -1,3 +1,4 @@
+import type { NetName, PartRef } from '../../identities';
 import { padsOf, type Board } from '../../board';
 
 /** Layouts of the format by the version of the suite: words and where reference and value stand. */
@@ -12,20 +13,20 @@ export function kicadText(board: Board, version: KicadVersion, at: readonly [num
   const nets = Object.keys(board.nets);
   const code = new Map(nets.map((net, i) => [net, i + 1]));
   const head = version === 5 ? 'module' : 'footprint';
-  const netOf = (net: string | undefined): string =>
+  const netOf = (net: NetName | undefined): string =>
     net === undefined ? '' : ` (net ${code.get(net)} ${q(net, version)})`;
   const field = (name: 'reference' | 'value', text: string): string =>
     version === 8
       ? `(property "${name[0].toUpperCase()}${name.slice(1)}" ${q(text, version)} (at 0 0 0))`
       : `(fp_text ${name} ${q(text, version)} (at 0 0) (layer F.SilkS))`;
   const footprint = (
-    ref: string,
+    ref: PartRef,
     value: string,
     x: number,
     y: number,
     turn: number,
     back: boolean,
-    pads: readonly { pin: string; net?: string; xMm: number; yMm: number; wMm: number; hMm: number }[],
+    pads: readonly { pin: string; net?: NetName; xMm: number; yMm: number; wMm: number; hMm: number }[],
   ): string => {
     const angle = (turn * Math.PI) / 180;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];

@@ -1,3 +1,4 @@
+import type { NetName, RailId } from '../../identities';
 import type { ForeignBoard } from '..';
 
 /** A board of some make-up in few words, and what is true of it. */
@@ -13,7 +14,7 @@ export interface SketchedBoard {
       readonly bus: string;
       readonly cc: readonly [string, string];
     }[];
-    readonly rails: readonly string[];
+    readonly rails: readonly RailId[];
   };
 }
 
@@ -47,7 +48,7 @@ function sketch(lines: string): ForeignBoard {
 
 const USB_C = (bus: string, cc1: string, cc2: string, gnd: string): string =>
   `A1=${gnd} A4=${bus} A5=${cc1} A6=DP A7=DN A8=- A9=${bus} A12=${gnd} B1=${gnd} B4=${bus} B5=${cc2} B6=DP B7=DN B8=- B9=${bus} B12=${gnd} SH=${gnd}`;
-const caps = (net: string, gnd: string, from: number, count: number): string =>
+const caps = (net: NetName, gnd: string, from: number, count: number): string =>
   Array.from({ length: count }, (_, i) => `C${from + i} "1u" 1=${net} 2=${gnd}`).join('\n');
 
 /** Boards of different make-up: names, chips and supplies as different houses lay them out. All made up. */

@@ -1,10 +1,11 @@
+import type { PartRef } from '../../identities';
 import { inverse, mapPoint, type Homography } from '../../inspect';
 import { normalDraw, seededRandom, type Random } from '../../math';
 import type { Pixels } from '../straighten';
 
 /** A part as it is drawn: what there is to be found. */
 export interface DrawnPart {
-  readonly ref: string;
+  readonly ref: PartRef;
   readonly pattern: string;
   readonly look: 'leadless' | 'balls' | 'legs' | 'capacitor' | 'resistor' | 'coil' | 'fuse' | 'port' | 'fet';
   readonly xMm: number;

@@ -1,3 +1,4 @@
+import type { PartRef } from '../../../identities';
 import { z } from 'zod';
 import { partByRef, type Board } from '../../../board';
 import {
@@ -92,7 +93,7 @@ export function airTruth(board: Board, { seed }: Pick<AirDrill, 'seed'>): AirTru
 }
 
 /** The nozzle that a chip asks for, the air as it is usually begun with, and what may be covered: the nearest parts that have a limit. */
-export function airSetup(board: Board, ref: string): { readonly nozzleMm: number; readonly setting: AirSetting } {
+export function airSetup(board: Board, ref: PartRef): { readonly nozzleMm: number; readonly setting: AirSetting } {
   const part = partByRef(board, ref)!;
   const nozzleMm = nozzleFor(NOMINAL_STATION.nozzlesMm, board.packages[part.package].bodyMm);
   const [{ airSetC, flowLpm, heightMm }] = startingPlan(ref, board.alloy, nozzleMm).steps;

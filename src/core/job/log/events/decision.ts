@@ -1,3 +1,4 @@
+import type { PartRef } from '../../../identities';
 import { z } from 'zod';
 import type { Board } from '../../../board';
 import { boardNameSchema } from './fields-schema';
@@ -38,7 +39,7 @@ export function decisionLabel(board: Board, { action, ref, forGood, ...decision 
   return `${first}, ${second.charAt(0).toLowerCase()}${second.slice(1)}`;
 }
 
-function workLabel(board: Board, action: z.infer<typeof actionSchema>, ref: string): string {
+function workLabel(board: Board, action: z.infer<typeof actionSchema>, ref: PartRef): string {
   switch (action) {
     case 'replace':
       return `New ${ref}`;
