@@ -16,7 +16,7 @@ const config: KnipConfig = {
   ignoreExportsUsedInFile: true,
   // Fonts are named by their files in the layout, the vision package is bundled for one benchmark by its path, the linter
   // starts the import rules itself, the mutation tester finds its runner by name.
-  ignoreDependencies: [/^@fontsource/, '@techstark/opencv-js', 'dependency-cruiser', '@stryker-mutator/jest-runner'],
+  ignoreDependencies: [/^@fontsource/, 'dependency-cruiser'],
 };
 
 export default config;
