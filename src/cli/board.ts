@@ -6,6 +6,7 @@ import type { Board } from '../core/board';
 import { homographyOf, placeDoubtMm, seenBodies, straightened } from '../core/photo';
 import type { Result } from '../core/result';
 import { LAND_PATTERNS, answersSchema, applyBoardEdit, carryOf, firstBoard, parseSketchLine } from '../core/sketch';
+import { answersOf } from './import';
 import { InputProblem, complain, print, readBoard, readBytes, readJson, readPixels } from './input';
 
 interface Reader<T> {
@@ -17,7 +18,13 @@ function read<T>(reader: Reader<T>, path: string, answers: Readonly<Record<strin
   if (outcome.kind === 'refused')
     return complain(outcome.problems.map((p) => ({ ...p, at: `${path} ${p.at ?? ''}`.trim() })));
   return (
-    outcome.value ?? complain(outcome.questions.map((q) => ({ at: path, message: `${q.why} Say it with --units.` })))
+    outcome.value ??
+    complain(
+      outcome.questions.map((q) => ({
+        at: path,
+        message: `${q.why} Say it with --answer ${q.id}=…${q.choices.length > 0 ? `: ${q.choices.join(', ')}` : ''}.`,
+      })),
+    )
   );
 }
 
@@ -25,19 +32,22 @@ export function addBoardCommands(root: Command): void {
   const board = root.command('board').description('board files from and to open formats');
   board
     .command('draft <file> [placement.csv]')
-    .description('a board draft from IPC-D-356 or .kicad_pcb, what was inferred, and what is still missing')
+    .description('a board draft from IPC-D-356, IPC-2581 or .kicad_pcb, what was inferred, and what is still missing')
     .option('--id <id>', 'the board’s id', 'draft')
     .option('--units <unit>', 'the unit of a netlist that names none: inch/10000 or mm/1000')
-    .action((path: string, placement: string | undefined, options: { id: string; units?: string }) => {
-      const answers: Record<string, string> = options.units === undefined ? {} : { units: options.units };
-      const made = read(foreignBoard, path, answers);
-      if (placement === undefined) return print(draftBoard(options.id, made.foreign, made.inference));
-      const list = read(placementTable, placement, {});
-      const fit = fitPlacements(made.foreign, list);
-      if (!fit.ok) return complain(fit.problems.map((p) => ({ ...p, at: placement })));
-      const { foreign, inference } = readBoardOf(withPlacements(made.foreign, list, fit.value));
-      print(draftBoard(options.id, foreign, inference));
-    });
+    .option('--answer <question=value...>', 'answers to what the file leaves open')
+    .action(
+      (path: string, placement: string | undefined, options: { id: string; units?: string; answer?: string[] }) => {
+        const units: Record<string, string> = options.units === undefined ? {} : { units: options.units };
+        const made = read(foreignBoard, path, { ...units, ...answersOf(options.answer ?? []) });
+        if (placement === undefined) return print(draftBoard(options.id, made.foreign, made.inference));
+        const list = read(placementTable, placement, {});
+        const fit = fitPlacements(made.foreign, list);
+        if (!fit.ok) return complain(fit.problems.map((p) => ({ ...p, at: placement })));
+        const { foreign, inference } = readBoardOf(withPlacements(made.foreign, list, fit.value));
+        print(draftBoard(options.id, foreign, inference));
+      },
+    );
   board
     .command('netlist <board.json>')
     .description('the pads and test points of a board as IPC-D-356')

@@ -7,7 +7,7 @@ import { InputProblem, print, readBytes } from './input';
 const EXIT_REFUSED = 2;
 const EXIT_ASKED = 3;
 
-const answersOf = (given: readonly string[]): Answers =>
+export const answersOf = (given: readonly string[]): Answers =>
   Object.fromEntries(
     given.map((text) => {
       const at = text.lastIndexOf('=');

@@ -7,7 +7,7 @@ import {
   type Outcome,
   type Refused,
 } from './importer';
-import { billOfMaterial, boardKicad, boardNetlist, placementTable } from './board';
+import { billOfMaterial, boardIpc2581, boardKicad, boardNetlist, placementTable } from './board';
 import { captureArchive, captureDump, captureTable } from './capture';
 import { firmwareHex, firmwareRaw, firmwareSRecords, firmwareText } from './firmware';
 import { referencesTable } from './table/references';
@@ -24,6 +24,7 @@ export const IMPORTERS: readonly Importer[] = [
   captureArchive,
   boardNetlist,
   boardKicad,
+  boardIpc2581,
   placementTable,
   billOfMaterial,
   firmwareHex,

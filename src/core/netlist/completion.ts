@@ -4,7 +4,7 @@ import { valueOf } from './value';
 import { ALLOYS } from '../joints';
 import { fail, type Result } from '../result';
 import { parseFigure } from '../units';
-import { some, type BoardDraft } from './draft';
+import { firstFew, type BoardDraft } from './draft';
 import type { PortGuess } from './infer';
 
 /** What a person says of a draft, as typed: names, figures and lists of designators. */
@@ -250,7 +250,7 @@ export function completionChecks(draft: BoardDraft, typed: Completion): Check[] 
     );
   }
   const unvalued = partsOf(draft).filter((p) => said.kinds[p.ref] === 'resistor' && !(ohmOf(said, p.ref)! > 0));
-  want('parts', unvalued.length === 0, `Give these resistors their values: ${some(unvalued.map((p) => p.ref))}.`);
+  want('parts', unvalued.length === 0, `Give these resistors their values: ${firstFew(unvalued.map((p) => p.ref))}.`);
   said.rails.forEach((rail, i) => {
     want('rails', nets[rail.net] !== undefined, `Rail ${i + 1}: expected a net of this board; got "${rail.net}".`);
     want('rails', rail.volts === 'bus' || (figure(rail.volts) ?? 0) > 0, `${rail.net}: give its volts, or say bus.`);

@@ -122,8 +122,8 @@ function missingOf(
     'Name the device, the board and its revision.',
     ...(inference.ground === undefined ? ['Name the ground net: none could be told.'] : []),
     ...(lacking.length > 0 ? [`Give ${lacking.join(', ')}.`] : []),
-    ...(guesses.length > 0 ? [`Confirm what these are: ${some(guesses)}.`] : []),
-    ...(unvalued.length > 0 ? [`Give these resistors their values: ${some(unvalued)}.`] : []),
+    ...(guesses.length > 0 ? [`Confirm what these are: ${firstFew(guesses)}.`] : []),
+    ...(unvalued.length > 0 ? [`Give these resistors their values: ${firstFew(unvalued)}.`] : []),
     ...(inference.ports.length === 0
       ? ['Say which connectors are ports, with their controller, CC nets and design level.']
       : ['Give the port’s design level and its healthy current.']),
@@ -137,7 +137,7 @@ function missingOf(
 const MOST_NAMED = 12;
 
 /** Designators as they are listed in a sentence: the first dozen, and how many more. */
-export const some = (refs: readonly PartRef[]): string =>
+export const firstFew = (refs: readonly PartRef[]): string =>
   refs.length > MOST_NAMED
     ? `${refs.slice(0, MOST_NAMED).join(', ')} and ${refs.length - MOST_NAMED} more`
     : refs.join(', ');

@@ -77,8 +77,8 @@ export function DraftSheet() {
       <Flex gap="5" align="baseline" fontSize="15px" mb="3" wrap="wrap">
         <FilePick
           label="Read a board"
-          text={made ? 'Read another board' : 'Read a board: IPC-D-356 or .kicad_pcb'}
-          accept=".ipc,.356,.d356,.net,.txt,.kicad_pcb"
+          text={made ? 'Read another board' : 'Read a board: IPC-D-356, IPC-2581 or .kicad_pcb'}
+          accept=".ipc,.356,.d356,.net,.txt,.kicad_pcb,.xml,.cvg"
           onFile={(file) => void board.take(file)}
         />
         {made && (

@@ -23,6 +23,13 @@ const LAYOUT = `(kicad_pcb (version 20211014) (general (thickness 1.2)) (layers 
 ${rows(12, (i) => `(footprint "lib:C" (layer "F.Cu") (at ${i} ${2 * i} ${(i % 4) * 90}) (fp_text reference "C${i}") (fp_text value "1u") (pad "1" smd rect (at -0.5 0) (size 0.5 0.6) (layers "F.Cu") (net 1 "GND")) (pad "2" smd rect (at 0.5 0) (size 0.5 0.6) (layers "F.Cu") (net 2 "VBUS")))`)}
 (gr_rect (start 0 0) (end 20 30) (layer "Edge.Cuts")))`;
 
+const DOCUMENT = `<?xml version="1.0"?><IPC-2581 revision="C"><Ecad><CadHeader units="MILLIMETER"/><CadData>
+<Layer name="TOP" layerFunction="SIGNAL" side="TOP"/><Layer name="BOT" layerFunction="SIGNAL" side="BOTTOM"/>
+<Step name="s"><Profile><Polygon><PolyBegin x="0" y="0"/><PolyStepSegment x="20" y="0"/><PolyStepCurve x="20" y="9" centerX="20" centerY="4.5" clockwise="false"/><PolyStepSegment x="0" y="9"/></Polygon></Profile>
+<Package name="C"><Pin number="1" type="SURFACE"><Location x="-0.5" y="0"/><Circle diameter="0.4"/></Pin><Pin number="2" type="SURFACE"><Location x="0.5" y="0"/><RectCenter width="0.4" height="0.5"/></Pin></Package>
+${rows(12, (i) => `<Component refDes="C${i}" packageRef="C" layerRef="TOP"><Xform rotation="${(i % 4) * 90}"/><Location x="${i}" y="${2 * i}"/></Component>`)}
+<LogicalNet name="GND">${rows(12, (i) => `<PinRef componentRef="C${i}" pin="1"/>`)}</LogicalNet></Step></CadData></Ecad></IPC-2581>`;
+
 const text = (importer: string, name: string, content: string): Seed => ({ importer, name, bytes: strToU8(content) });
 
 export const SEEDS: readonly Seed[] = [
@@ -52,6 +59,7 @@ export const SEEDS: readonly Seed[] = [
   },
   text('board-netlist', 'board.d356', NETLIST),
   text('board-kicad', 'board.kicad_pcb', LAYOUT),
+  text('board-ipc2581', 'board.xml', DOCUMENT),
   text(
     'placement',
     'places.csv',
