@@ -4,7 +4,7 @@ import { problemText } from '../../src/core/result';
 import { demoBoard } from '../../demo/files';
 
 /**
- * Plausible boards of any size, for timings. Assumptions, all of them engineering estimates after boards of portable
+ * Plausible boards of any size, whole blocks of them, for timings. Assumptions, all of them engineering estimates after boards of portable
  * devices: a demo board stands in one corner as it is, with its port, controller and rails; round it stand blocks of a
  * chip with a converter rail of its own (one in four of them), four to eight signals, ten capacitors (eight on the rail,
  * two on what feeds it), five resistors (pull-ups to the rail, series resistors in signals), a coil and a filter here and
@@ -24,7 +24,7 @@ export function plausibleBoard(parts: number, seed = 1): Board {
   };
   for (let block = 0; grown.parts.length < parts; block++) {
     const [column, row] = [block % Math.max(1, columns), Math.floor(block / Math.max(1, columns))];
-    addBlock(grown, block, originX + 4 + column * BLOCK_MM, 4 + row * BLOCK_MM, parts, random);
+    addBlock(grown, block, originX + 4 + column * BLOCK_MM, 4 + row * BLOCK_MM, random);
   }
   const size = originX + 8 + Math.max(1, columns) * BLOCK_MM;
   const high = Math.max(...base.outlineMm.map(([, y]) => y), 8 + (columns + 3) * BLOCK_MM);
@@ -54,14 +54,7 @@ interface Grown {
   readonly points: unknown[];
 }
 
-function addBlock(
-  { parts, nets, rails, points }: Grown,
-  block: number,
-  x: number,
-  y: number,
-  most: number,
-  random: Random,
-): void {
+function addBlock({ parts, nets, rails, points }: Grown, block: number, x: number, y: number, random: Random): void {
   const name = (prefix: string, n: number): string => `${prefix}${1000 + 100 * block + n}`;
   const own = random() < 0.25;
   const rail = own ? `VB${block}` : random() < 0.5 ? 'V33' : 'VSYS';
@@ -79,7 +72,7 @@ function addBlock(
   const signals = Array.from({ length: 4 + Math.floor(5 * random()) }, (_, k) => `S${block}_${k}`);
   for (const net of signals) nets[net] = { role: 'signal', diodeV: 0.4 + 0.25 * random() };
   const add = (part: object, dx: number, dy: number): void => {
-    if (parts.length < most) parts.push({ xMm: x + dx, yMm: y + dy, rotationDeg: 0, side: 'front', ...part });
+    parts.push({ xMm: x + dx, yMm: y + dy, rotationDeg: 0, side: 'front', ...part });
   };
   const pins: Record<string, string> = { '1': rail, '2': 'GND', '3': 'SCL', '4': 'SDA' };
   signals.forEach((net, k) => (pins[String(5 + k)] = net));

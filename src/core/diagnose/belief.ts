@@ -70,6 +70,10 @@ function priorFor(
 /** Classes likelier than this are told apart into their faults, as far as there is room. */
 const APART_FROM = 0.002;
 
+/** Parts that were off or new when something was read. */
+const workedParts = (readings: readonly Reading[]): string[] =>
+  readings.flatMap((r) => [...(r.absent ?? []), ...(r.replaced ?? []).map(refOfWork)]);
+
 /** A proof on the board as it was then: the complaint was gone, or still there. */
 export interface Proof extends Pick<Reading, 'absent' | 'replaced' | 'swapped'> {
   readonly holds: boolean;
@@ -89,7 +93,10 @@ export function updateBelief(
   replaced: Iterable<string> = readings.at(-1)?.replaced ?? [],
   proofs: readonly Proof[] = [],
 ): Belief {
-  const faultCase = FaultCase.of(predictor, replaced);
+  const faultCase = FaultCase.of(
+    predictor.openedFor(readings, [...workedParts(readings), ...Array.from(replaced, refOfWork)]),
+    replaced,
+  );
   const { faults } = faultCase;
   const scale = dropScaleOf(predictor, readings);
   const tables = readings.map((r) => faultCase.table(r.measurement, new Set(r.absent ?? []), clearedFaults(r)));
@@ -112,7 +119,7 @@ export function updateBelief(
     ...evidence,
     ...proofs.map((proof) => proofEvidence(faultCase.proofTable(clearedFaults(proof)), proof)),
   ];
-  const worked = new Set(readings.flatMap((r) => [...(r.absent ?? []), ...(r.replaced ?? []).map(refOfWork)]));
+  const worked = new Set(workedParts(readings));
   for (const r of readings) if (r.measurement.kind === 'liftedResistance') worked.add(r.measurement.ref);
   for (const name of replaced) worked.add(refOfWork(name));
   const whole = faultCase.classes(

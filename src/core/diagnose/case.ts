@@ -2,7 +2,7 @@ import type { PartRef } from '../identities';
 import { partByRef } from '../board';
 import { OUTSIDE, fittingFaults, isGone, workNames, type Fault } from './faults';
 import { MOST_CLASSES, groupFaults, type FaultClasses } from './classes';
-import { boardMeasurements, measurementId } from './measurement';
+import { measurementId } from './measurement';
 import { definitionOf, type Measurement } from './measurements/registry';
 import { TestTable, assignRows } from './outcome-partition';
 import { verdict } from './prediction';
@@ -58,7 +58,7 @@ export class FaultCase {
     const own = (this.own ??=
       faults.length <= MOST_CLASSES
         ? new Set<Uint16Array>()
-        : new Set(boardMeasurements(this.predictor.board).map((m) => this.table(m, NONE, []).keyOf)));
+        : new Set(this.predictor.tests.map((m) => this.table(m, NONE, []).keyOf)));
     // What was taken of the board's own tests on the board as it came tells nothing apart that they do not.
     const more = own.size === 0 ? [] : taken.filter((keys) => !own.has(keys));
     const key =

@@ -27,6 +27,11 @@ export class CircuitModel {
 
   constructor(readonly board: Board) {}
 
+  /** Whether a part stands for itself here; those far off on a large board do not. */
+  namesPart(_ref: PartRef): boolean {
+    return true;
+  }
+
   /** The resistances of the board without some parts; cached. */
   networkWithout(absent: ReadonlySet<PartRef>): ResistanceNetwork {
     const key = [...absent].sort().join(' ');

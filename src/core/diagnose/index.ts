@@ -92,6 +92,7 @@ export { standingOf, type Standing } from './next-move';
 export {
   DiagnoseSession,
   STOP_WORDS,
+  modelledOf,
   sessionAnswerSchema,
   sessionLineSchema,
   workLabel,

@@ -57,7 +57,7 @@ export function changedShare(m: Measurement, value: Value, sound: Prediction, br
 
 /** Density or chance of a wrong reading: evenly over what the kind can answer, and for probes often no contact at all. */
 function slipped(m: Measurement, value: Value, prediction: Prediction): number {
-  if (prediction.kind === 'choice') return 1 / Object.keys(prediction.chance).length;
+  if (prediction.kind === 'choice') return 1 / (prediction.answers ?? Object.keys(prediction.chance).length);
   if (prediction.kind === 'verdict') return 1 / 2;
   return definitionOf(m).scale.slip(value);
 }

@@ -1,6 +1,6 @@
 import type { NetName, PartRef } from '../identities';
 import { groundNet, type Board } from '../board';
-import { WITHIN_SDS, invertSpd } from '../math';
+import { SparseSpd, WITHIN_SDS, invertSpd } from '../math';
 import { boardElements, type Element } from './elements';
 
 /** Input leakage from every net to ground, ohm: keeps the network solvable. Engineering estimate. */
@@ -76,28 +76,14 @@ export class ResistanceNetwork {
         this.placeIn[node] = place;
       }),
     );
-    const laplacians = found.map(({ length: n }) => {
-      const laplacian = new Float64Array(n * n);
-      for (let i = 0; i < n; i++) laplacian[i * n + i] = 1 / this.leakOhm;
-      return laplacian;
-    });
+    const laplacians = found.map(({ length: n }) => new Laplacian(n, 1 / this.leakOhm));
     for (const { element, i, j } of here) {
       const island = this.islandOf[i === GROUND ? j : i] - from;
-      const siemens = 1 / element.ohm;
       elements[island].push(element);
-      const n = found[island].length;
-      const [r, c] = [i === GROUND ? GROUND : this.placeIn[i], j === GROUND ? GROUND : this.placeIn[j]];
-      if (r !== GROUND) laplacians[island][r * n + r] += siemens;
-      if (c !== GROUND) laplacians[island][c * n + c] += siemens;
-      if (r === GROUND || c === GROUND) continue;
-      laplacians[island][r * n + c] -= siemens;
-      laplacians[island][c * n + r] -= siemens;
+      const [r, c] = [i, j].map((node) => (node === GROUND ? GROUND : this.placeIn[node]));
+      laplacians[island].add(r, c, 1 / element.ohm);
     }
-    return found.map((island, k) => ({
-      nodes: island,
-      elements: elements[k],
-      inverse: invertSpd(laplacians[k], island.length),
-    }));
+    return found.map((island, k) => ({ nodes: island, elements: elements[k], inverse: laplacians[k].inverse() }));
   }
 
   /** The elements by their names. */
@@ -146,7 +132,9 @@ export class ResistanceNetwork {
     const island = this.islandOf[i];
     if (island !== this.islandOf[j]) return 0;
     const { nodes, inverse } = this.islands[island];
-    return inverse[this.placeIn[i] * nodes.length + this.placeIn[j]];
+    return inverse instanceof SparseSpd
+      ? inverse.inverseColumn(this.placeIn[i])[this.placeIn[j]]
+      : inverse[this.placeIn[i] * nodes.length + this.placeIn[j]];
   }
 
   transfer(p: string, q: string, a: string, b: string): number {
@@ -230,7 +218,40 @@ export class ResistanceNetwork {
 interface Island {
   readonly nodes: readonly number[];
   readonly elements: readonly Element[];
-  readonly inverse: Float64Array;
+  /** Whole, row by row; of a large island its columns as they are asked for. */
+  readonly inverse: Float64Array | SparseSpd;
+}
+
+/** Islands of more nets than this are factored sparsely: few of their nets are ever probed. Measured: from here on it is quicker. */
+const MOST_DENSE = 48;
+
+/** Conductances of one island, gathered. */
+class Laplacian {
+  private readonly diagonal: Float64Array;
+  private readonly entries: [number, number, number][] = [];
+
+  constructor(n: number, leak: number) {
+    this.diagonal = new Float64Array(n).fill(leak);
+  }
+
+  add(r: number, c: number, siemens: number): void {
+    if (r !== GROUND) this.diagonal[r] += siemens;
+    if (c !== GROUND) this.diagonal[c] += siemens;
+    if (r !== GROUND && c !== GROUND) this.entries.push([r, c, -siemens]);
+  }
+
+  inverse(): Float64Array | SparseSpd {
+    const { diagonal, entries } = this;
+    const n = diagonal.length;
+    if (n > MOST_DENSE) return new SparseSpd(diagonal, entries);
+    const dense = new Float64Array(n * n);
+    for (let i = 0; i < n; i++) dense[i * n + i] = diagonal[i];
+    for (const [r, c, value] of entries) {
+      dense[r * n + c] += value;
+      dense[c * n + r] += value;
+    }
+    return invertSpd(dense, n);
+  }
 }
 
 /** The islands of some nodes under the conductances between them. */

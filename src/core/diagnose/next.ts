@@ -3,7 +3,7 @@ import { entropyBits } from '../math';
 import { aliveNow, type Belief } from './belief';
 import type { Access } from './access';
 import type { OutsideThing } from './faults';
-import { boardMeasurements, measurementId, testMinutes } from './measurement';
+import { measurementId, testMinutes } from './measurement';
 import type { Near } from './measurements/definition';
 import { MEASUREMENT_KINDS, definitionOf, type Measurement } from './measurements/registry';
 import type { OutcomeClass } from './outcome-classes';
@@ -88,11 +88,11 @@ export function proposalOf(belief: Belief, measurement: Measurement, context: Te
 
 /** Tests worth their minutes, best first. Tests already taken on the board as it is now are left out. */
 export function proposeTests(belief: Belief, context: TestContext): Proposal[] {
-  const { board } = belief.case.predictor;
+  const { tests } = belief.case.predictor;
   const practice = context.practice ?? DEFAULT_PRACTICE;
   const swapped = context.swapped ?? [];
   const taken = takenAlready(context, swapped);
-  return [...boardMeasurements(board), ...proposedBy(belief, context)]
+  return [...tests, ...proposedBy(belief, context)]
     .filter((m) => m.kind !== 'knownGoodSwap' || !swapped.includes(m.what))
     .filter((m) => !practice.without?.includes(m.kind) && !taken.has(measurementId(m)))
     .map((measurement) => proposalOf(belief, measurement, context))

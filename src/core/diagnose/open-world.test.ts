@@ -5,6 +5,7 @@ import { playSession, type PlayedSession } from '../../../bench/diagnose/play-se
 import { plausibleBoard } from '../../../bench/diagnose/plausible-board';
 import { demoBoard } from '../../../demo/files';
 import { seededRandom } from '../math';
+import { singleFaults } from './faults';
 import { Predictor } from './predictor';
 import { DiagnoseSession } from './session';
 
@@ -38,7 +39,7 @@ test('a board of three hundred parts: a shorted supply leads to its chip, by cla
   const session = new DiagnoseSession(Predictor.of(board));
   const { belief } = session.position();
   // Shorts of a rail by any of its capacitors are one class until something tells them apart.
-  expect(belief.space.classes.members.length).toBeLessThan(0.7 * belief.faults.length);
+  expect(belief.space.classes.members.length).toBeLessThan(0.7 * singleFaults(board).length);
   const ohm = (net: string, value: number) => ({
     reading: { measurement: { kind: 'groundResistance' as const, net }, value: { kind: 'figure' as const, value } },
   });

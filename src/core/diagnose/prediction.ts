@@ -25,7 +25,13 @@ export type Prediction =
   | { readonly kind: 'values'; readonly alternatives: readonly Alternative[]; readonly broad?: Broad }
   | { readonly kind: 'verdict'; readonly failChance: number; readonly broad?: Broad }
   /** One of several named answers, with the chance of each; all rows of a test name the same answers. */
-  | { readonly kind: 'choice'; readonly chance: Readonly<Record<string, number>>; readonly broad?: Broad };
+  | {
+      readonly kind: 'choice';
+      readonly chance: Readonly<Record<string, number>>;
+      /** How many answers could be given by mistake, where that is more than are told apart. */
+      readonly answers?: number;
+      readonly broad?: Broad;
+    };
 
 /** A figure with its spread. */
 export const alternative = (mean: number, sd: number, weight = 1): Alternative => ({
@@ -77,7 +83,7 @@ export function broadened(plain: Prediction, wholly: boolean, anywhere: Anywhere
     case 'choice': {
       const even = share / Object.keys(plain.chance).length;
       const chance = Object.entries(plain.chance).map(([name, p]) => [name, (1 - share) * p + even]);
-      return { kind: 'choice', chance: Object.fromEntries(chance) as Record<string, number>, broad: { share, plain } };
+      return { ...plain, chance: Object.fromEntries(chance) as Record<string, number>, broad: { share, plain } };
     }
     case 'values': {
       const { patterns, sound } = anywhere;
@@ -97,7 +103,7 @@ export function seenAtTimes(share: number, met: Prediction, missed: Prediction):
     return verdict(share * met.failChance + (1 - share) * missed.failChance);
   if (met.kind === 'choice' && missed.kind === 'choice') {
     const chance = Object.entries(met.chance).map(([name, p]) => [name, share * p + (1 - share) * missed.chance[name]]);
-    return { kind: 'choice', chance: Object.fromEntries(chance) as Record<string, number> };
+    return { ...met, chance: Object.fromEntries(chance) as Record<string, number>, broad: undefined };
   }
   return mixture([
     [share, met],

@@ -107,6 +107,10 @@ export const sessionAnswerSchema = z.object({
     .object({ p: z.number(), strange: z.array(z.string()).describe('readings that hardly fit, worst first') })
     .nullable()
     .describe('probability of readings this bad under the best listed explanation'),
+  modelled: z
+    .object({ parts: z.number().int(), beyond: z.number().int() })
+    .nullable()
+    .describe('of a large board: parts round the ports and rails that are modelled whole, and those beyond; else null'),
   why: z.object({ bits: z.number(), minutes: z.number(), expectedMinutes: z.number(), words: z.string() }).optional(),
 });
 export type SessionAnswer = z.infer<typeof sessionAnswerSchema>;
@@ -131,6 +135,12 @@ interface Course {
   readonly access: Access;
   readonly done: boolean;
 }
+
+/** Of a large board: how many parts are modelled whole, and how many lie beyond; null where all are. */
+export const modelledOf = ({ case: { predictor } }: Belief): SessionAnswer['modelled'] =>
+  predictor.neighbourhood
+    ? { parts: predictor.neighbourhood.parts.size, beyond: predictor.neighbourhood.beyond }
+    : null;
 
 /** What a course of a job comes to: the belief, what is weighed, and what is best done next. */
 export interface Position {
@@ -291,6 +301,7 @@ export class DiagnoseSession {
       misfit: misfit
         ? { p: misfit.p, strange: misfit.strange.map((i) => measurementTitle(this.board, readings[i].measurement)) }
         : null,
+      modelled: modelledOf(belief),
       ...(why && { why: this.whyNot(why, belief, ranked) }),
     };
   }

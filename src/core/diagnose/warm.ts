@@ -1,6 +1,5 @@
 import type { Board } from '../board';
 import { FaultCase } from './case';
-import { boardMeasurements } from './measurement';
 import { Predictor } from './predictor';
 
 const NONE: ReadonlySet<string> = new Set();
@@ -10,6 +9,7 @@ const NONE: ReadonlySet<string> = new Set();
  * compiler has seen the loops before somebody waits for them (the first round of a cold process takes three times as long).
  */
 export function warmUp(board: Board): void {
-  const faultCase = FaultCase.of(Predictor.of(board), []);
-  for (const m of boardMeasurements(board)) faultCase.table(m, NONE, NONE);
+  const predictor = Predictor.of(board);
+  const faultCase = FaultCase.of(predictor, []);
+  for (const m of predictor.tests) faultCase.table(m, NONE, NONE);
 }

@@ -5,5 +5,6 @@ export { entropyBits } from './entropy';
 export { median } from './median';
 export { WITHIN_SDS, erfc, normalCdf, normalDraw, normalPdf, normalQuantile } from './normal';
 export { counted, shareBelief, shareRange, type ShareBelief, type ShareRange } from './share';
+export { SparseSpd } from './sparse-spd';
 export { studentT } from './student';
 export { seededRandom, type Random } from './random';

@@ -24,6 +24,12 @@ export function ProbeSidebar({ job }: { job: JobView }) {
           </Text>
         ))}
       </SidebarPart>
+      {job.modelled && (
+        <Text fontSize="14px" color="quiet">
+          Modelled: {job.modelled.parts} parts round the ports and their rails. Of {job.modelled.beyond} further ones
+          only what pulls at these nets counts; read a net out there, and it counts too.
+        </Text>
+      )}
       {job.unexplained && <Unexplained unexplained={job.unexplained} />}
       {(job.cured.length > 0 || cured) && (
         <SidebarPart title="Cured">

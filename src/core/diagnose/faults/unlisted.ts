@@ -1,4 +1,5 @@
 import { groundNet, type Board } from '../../board';
+import type { NetName } from '../../identities';
 import type { Fault } from './fault';
 
 /** What suspects that no list holds stand under. */
@@ -12,12 +13,14 @@ const UNDRAWN_SHARE = { local: 0.15, global: 0.04 };
 /**
  * Hypotheses for what nobody listed: something at each net, shared out by the pads on it, and something that is not drawn.
  * Their weights are shares of all boards; what the listed faults keep is the rest.
+ * @param nets those that count; all of them where it is left out.
  */
-export function unlistedFaults(board: Board): Fault[] {
+export function unlistedFaults(board: Board, nets?: ReadonlySet<NetName>): Fault[] {
   const ground = groundNet(board);
   const pads = new Map<string, number>();
   for (const part of board.parts)
-    for (const net of Object.values(part.pins)) if (net !== ground) pads.set(net, (pads.get(net) ?? 0) + 1);
+    for (const net of Object.values(part.pins))
+      if (net !== ground && (!nets || nets.has(net))) pads.set(net, (pads.get(net) ?? 0) + 1);
   const share = board.assumed?.includes('parts') ? UNDRAWN_SHARE : UNLISTED_SHARE;
   const all = [...pads.values()].reduce((sum, n) => sum + n, 0);
   const unlisted = (at: string | null, words: string, weight: number): Fault => ({

@@ -77,7 +77,11 @@ export const warmSpot = defineMeasurement<WarmSpotMeasurement>({
   scale: choiceScale({ [NOTHING]: 'nothing gets warm', [ELSEWHERE]: 'no part on it gets warm' }),
   touches: (_board, m) => [m.net],
   choices: (board, m) => choicesOn(board, m.net),
-  predict: (model, m, fault, absent) => ({ kind: 'choice', chance: chances(model, m.net, fault, absent) }),
+  predict(model, m, fault, absent) {
+    const { choices, beyond } = toldBy(model, m.net);
+    const answers = beyond > 0 ? { answers: choices.length + beyond } : {};
+    return { kind: 'choice', chance: chances(model, m.net, fault, absent), ...answers };
+  },
   // What touches the nets that are joined to this one, by the part that the current flows through.
   partition(partitioner, m) {
     const joined = islandOf(partitioner.board, m.net, partitioner.absent);
@@ -119,6 +123,32 @@ function choicesOn(board: Board, net: NetName): string[] {
   return [...parts, ELSEWHERE, NOTHING];
 }
 
+/** The answers that a model tells from one another, and how many parts stand behind "elsewhere" besides. */
+interface Told {
+  readonly choices: readonly string[];
+  readonly beyond: number;
+}
+const kept = new WeakMap<CircuitModel, Map<NetName, Told>>();
+
+function toldBy(model: CircuitModel, net: NetName): Told {
+  let byNet = kept.get(model);
+  if (!byNet) kept.set(model, (byNet = new Map<NetName, Told>()));
+  let told = byNet.get(net);
+  if (!told) {
+    const all = choicesOn(model.board, net);
+    const choices = all.filter((choice) => !partByRef(model.board, choice) || model.namesPart(choice));
+    byNet.set(net, (told = { choices, beyond: all.length - choices.length }));
+  }
+  return told;
+}
+
+/** Chances of the answers: what is known, and the rest evenly over every part that could be named, near or not. */
+function spread({ choices, beyond }: Told, known: Readonly<Record<string, number>>): Readonly<Record<string, number>> {
+  const rest = 1 - Object.values(known).reduce((sum, p) => sum + p, 0);
+  const far = (rest * beyond) / (choices.length + beyond);
+  return choiceChances(choices, { ...known, [ELSEWHERE]: (known[ELSEWHERE] ?? 0) + far });
+}
+
 /** What a fault changes for a current into these nets, by name: a way to ground or beside them, or a way that is cut. */
 function pathName(board: Board, joined: ReadonlySet<string>, e: Effect): string | undefined {
   if (e.kind === 'shunt') return joined.has(e.net) ? `${e.at} ${e.net} ${e.ohm}` : undefined;
@@ -137,18 +167,18 @@ function chances(
   absent: ReadonlySet<PartRef>,
 ): Readonly<Record<string, number>> {
   const { board } = model;
-  const choices = choicesOn(board, net);
+  const told = toldBy(model, net);
   const joined = islandOf(board, net, absent);
   const own = fault.effects.filter((e) => pathName(board, joined, e) !== undefined);
   if (board.nets[net].lowByNature || !takesCurrent(model, net, { ...fault, effects: own }, absent))
-    return choiceChances(choices, { [NOTHING]: SEEN.sound.none });
+    return spread(told, { [NOTHING]: SEEN.sound.none });
   const held = own.flatMap((e) => (isShort(e) ? [e.at] : []));
-  const warm = [...new Set(held)].map((at) => (partByRef(board, at) && choices.includes(at) ? at : ELSEWHERE));
+  const warm = [...new Set(held)].map((at) => (partByRef(board, at) && told.choices.includes(at) ? at : ELSEWHERE));
   // A net that reads low without a short of its own: the current goes on through no part of it.
   const seen = warm.length === 0 ? [ELSEWHERE] : warm;
   const known: Record<string, number> = { [NOTHING]: SEEN.short.none };
   for (const at of seen) known[at] = (known[at] ?? 0) + SEEN.short.holder / seen.length;
-  return choiceChances(choices, known);
+  return spread(told, known);
 }
 
 /** True where a net takes the limited current as a short does; the network is solved only where that is not plain. */

@@ -14,6 +14,7 @@ import {
   type Repair,
   type SuspectPair,
   type Value,
+  modelledOf,
 } from '../../diagnose';
 import type { ProofOrder } from '../../proof';
 import type { ReferenceTable } from '../../reference';
@@ -96,6 +97,8 @@ export interface JobView extends JobPurpose {
   /** Why the job is better stopped or sent on, where it is. */
   readonly stop?: string;
   /** Set where no listed fault explains what was read: the readings that do not fit, worst first. */
+  /** Of a large board: how many parts are modelled whole, and how many lie beyond. */
+  readonly modelled?: { readonly parts: number; readonly beyond: number };
   readonly unexplained?: { readonly strange: readonly string[]; readonly unlisted: number };
   readonly proof: JobProof;
   /** Functions that are still to be tried, in the order that sends the job back soonest for least. */
@@ -146,6 +149,7 @@ export function viewJob(...of: Parameters<typeof snapshotOf>): JobView {
     curedChance: analysis.curedChance,
     cured: analysis.cured.map(({ ref, words, p }) => ({ ref, words, p, reasons: [] })),
     stop: standing.move.kind === 'stop' ? STOP_WORDS[standing.move.reason] : undefined,
+    modelled: modelledOf(analysis.belief) ?? undefined,
     unexplained: standing.noneListed ? { strange: analysis.strange, unlisted: standing.unlisted } : undefined,
     proof,
     proofOrder: proofOrderOf(job),
