@@ -182,6 +182,7 @@ const jobOf = (text: string | undefined): number | undefined =>
 
 function readTake({ state }: StockWorld, [lotText = '', word, jobText]: readonly string[]): Result<StockEntry> {
   const lot = lotText.toUpperCase();
+  if (!/^L-\d+$/.test(lot)) return fail(`Expected a lot, as in "take l-12 for 31"; got "${lotText}".`);
   const chip = nextId(state, 'C');
   const taken: StockBody = { kind: 'take', lot, chip };
   if (word === undefined) return one(taken, `${chip} taken from ${lot}`);
@@ -364,7 +365,8 @@ function readPull(
 ): Result<StockEntry> {
   const id = donorText.toUpperCase();
   const donor = state.donors.get(id);
-  if (!donor) return fail(`Expected a donor that exists; there is no ${id || 'name'}.`);
+  if (id === '') return fail('Expected a donor, as in "pull d-3 u12"; got none.');
+  if (!donor) return fail(`Expected a donor that exists; there is no ${id}.`);
   const ref = refText.toUpperCase();
   const part = donor.parts.find((p) => p.ref === ref);
   const partner = part && types.find((t) => t.id === part.typeId)?.partner;
