@@ -5,6 +5,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { outlineBox, padsOf, partByRef, type Board, type Part, type Side } from '@/core/board';
+import { namesWithRoom } from './names-with-room';
 import { PartShape } from './part-shape';
 import { FILLING, face, tone } from '@/ui';
 import { mirrored, refAt, useGrip, type BoxMm, type DrawingHand } from './use-grip';
@@ -87,6 +88,13 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
     (p) => p.side === side && !(photo && p.assumed?.includes('place') && !lit.includes(p.ref)),
   );
   const label = LABEL_PX * px;
+  const matters = (p: Part): boolean => lit.includes(p.ref) || marks.some((m) => m.name === p.ref);
+  const named = namesWithRoom(
+    shown.filter((part) => isNamed(board, part, lit, marks, 1 / px)),
+    (part) => board.packages[part.package].bodyMm[0] * board.packages[part.package].bodyMm[1],
+    label,
+    matters,
+  );
   const { held, ...grip } = useGrip({ inner, side, box, hand, onPick });
   useEffect(() => {
     isHandled.current = hand !== undefined;
@@ -163,19 +171,17 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
               />
             ))}
           </g>
-          {shown
-            .filter((part) => isNamed(board, part, lit, marks, 1 / px))
-            .map((part) => (
-              <PartName
-                key={part.ref}
-                board={board}
-                part={part}
-                size={label}
-                lit={lit.includes(part.ref)}
-                marked={marks.some((m) => m.name === part.ref)}
-                x={mirrored(part.xMm, side, box)}
-              />
-            ))}
+          {named.map((part) => (
+            <PartName
+              key={part.ref}
+              board={board}
+              part={part}
+              size={label}
+              lit={lit.includes(part.ref)}
+              marked={marks.some((m) => m.name === part.ref)}
+              x={mirrored(part.xMm, side, box)}
+            />
+          ))}
           {marks
             .filter((m) => m.side === side)
             .map((m) => (

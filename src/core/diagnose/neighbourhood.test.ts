@@ -63,7 +63,7 @@ test('of a large one the ports, what serves them and their rails are near, and e
 
 test('of parts beyond only what pulls at a net within counts, all that pull alike as one', () => {
   const listed = Predictor.of(withBlocks(0)).faults;
-  const ofFar = predictor.faults.filter((f) => f.ref.startsWith('beyond '));
+  const ofFar = predictor.faults.filter((f) => f.ref.startsWith('further off on '));
   expect(predictor.faults.some((f) => /^[UCR]9\d+/.test(f.ref))).toBe(false);
   const short = ofFar.find((f) => f.words.startsWith('A short further off on VSYS: one of '))!;
   expect(short.effects).toEqual([expect.objectContaining({ kind: 'shunt', net: 'VSYS' })]);
@@ -96,7 +96,7 @@ test('a short of the system rail by one of many capacitors beyond is told apart 
   ] as const;
   const before = told(short);
   expect(before.modelled).toEqual({ parts: near.parts.size, beyond: near.beyond });
-  expect(before.suspects[0].ref).toBe('beyond VSYS');
+  expect(before.suspects[0].ref).toBe('further off on VSYS');
   const after = told(short, [
     { kind: 'warmSpot', net: 'VSYS' },
     { kind: 'choice', choice: 'C934' },

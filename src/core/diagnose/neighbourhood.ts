@@ -118,7 +118,7 @@ export function faultsWithin(board: Board, { nets, parts }: Neighbourhood, fault
     }
   }
   const groups = [...beyond].map(([key, { net, pull, weight, parts: of }]): Fault => {
-    const ref = `beyond ${net}`;
+    const ref = `further off on ${net}`;
     // What it is joined with lies beyond too: at the net it reads as a way to ground.
     const effect: Effect =
       pull.kind === 'leak' ? { kind: 'leak', net } : { kind: 'shunt', net, ohm: pull.ohm, at: ref };
