@@ -97,6 +97,8 @@ test('a short of the system rail by one of many capacitors beyond is told apart 
   const before = told(short);
   expect(before.modelled).toEqual({ parts: near.parts.size, beyond: near.beyond });
   expect(before.suspects[0].ref).toBe('further off on VSYS');
+  // A resistance cannot tell which of them: what gets warm does.
+  expect(before.step).toMatchObject({ kind: 'test', measurement: { kind: 'warmSpot', net: 'VSYS' } });
   const after = told(short, [
     { kind: 'warmSpot', net: 'VSYS' },
     { kind: 'choice', choice: 'C934' },

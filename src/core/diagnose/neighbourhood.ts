@@ -124,6 +124,7 @@ export function faultsWithin(board: Board, { nets, parts }: Neighbourhood, fault
       pull.kind === 'leak' ? { kind: 'leak', net } : { kind: 'shunt', net, ohm: pull.ohm, at: ref };
     return {
       ...{ id: `beyond/${key}`, ref, weight, effects: [effect], mendedBy: { kind: 'unlisted', net } },
+      furtherOff: { net, parts: of.size },
       words: `${pull.kind === 'leak' ? 'A leak' : 'A short'} further off on ${net}: ${of.size === 1 ? [...of][0] : `one of ${of.size} parts`}`,
     };
   });

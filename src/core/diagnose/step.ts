@@ -2,7 +2,7 @@ import type { Belief } from './belief';
 import { deeper, type Access } from './access';
 import { targetKey, workNames } from './faults';
 import type { Board } from '../board';
-import { accessFor, placeOf } from './measurement';
+import { accessFor, measurementId, placeOf } from './measurement';
 import type { Near } from './measurements/definition';
 import { clearedFaults } from './reading';
 import { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
@@ -77,6 +77,7 @@ export function rankActions(
     return { ...t, expectedMinutes: followed.reduce((s, v) => s + v, t.minutes) };
   };
   const weighed = inAcceptedOrder(best.map(weigh), belief.case.predictor.board, context.near);
+  const narrowing = whatGetsWarm(belief, proposals);
   const share = cure.shares(chances);
   const need = atOnce.order.find((n) => share[cure.needs.indexOf(n)] >= LEAST_CURE);
   const work = need && {
@@ -95,10 +96,33 @@ export function rankActions(
   };
   return {
     ...{ weigh, weighWork },
-    tests: [...weighed, ...proposals.filter((t) => !best.includes(t))],
+    tests: [
+      ...(narrowing ? [weigh(narrowing)] : []),
+      ...[...weighed, ...proposals.filter((t) => !best.includes(t))].filter(
+        (t) => !narrowing || measurementId(t.measurement) !== measurementId(narrowing.measurement),
+      ),
+    ],
     work,
-    repairFirst: work !== undefined && !(weighed[0]?.expectedMinutes < work.expectedMinutes - LEAST_GAIN_MINUTES),
+    repairFirst:
+      !narrowing && work !== undefined && !(weighed[0]?.expectedMinutes < work.expectedMinutes - LEAST_GAIN_MINUTES),
   };
+}
+
+/** From this chance on that a group of parts further off holds the fault, which of them it is comes first. Engineering estimate. */
+const GROUP_LEADS = 0.5;
+
+/**
+ * Where a group of parts further off leads: a current into their net and a look at what gets warm. It tells the group's parts
+ * apart, which belief counts as one: its bits are those besides.
+ */
+function whatGetsWarm({ faults, marginal }: Belief, proposals: readonly Proposal[]): Proposal | undefined {
+  const leader = faults.findIndex((f, i) => f.furtherOff !== undefined && marginal[i] >= GROUP_LEADS);
+  if (leader < 0) return undefined;
+  const { net, parts } = faults[leader].furtherOff!;
+  const found = proposals.find(({ measurement: m }) => m.kind === 'warmSpot' && m.net === net);
+  if (!found) return undefined;
+  const bits = found.bits + marginal[leader] * Math.log2(parts);
+  return { ...found, bits, bitsPerMinute: bits / found.minutes };
 }
 
 /** Tests that differ by less than this are as good as equal, minutes. Engineering estimate. */

@@ -66,6 +66,8 @@ export interface Fault {
   readonly seen?: number;
   /** Set for what no list holds: something at this net, or something that is not drawn at all (null). */
   readonly unlistedAt?: string | null;
+  /** Set for a group: any of so many parts further off on a large board that pulls at this net. */
+  readonly furtherOff?: { readonly net: NetName; readonly parts: number };
   /** The story that makes this fault much likelier. */
   readonly story?: HistoryFlag;
 }
