@@ -1,5 +1,7 @@
 import { demoBoard } from '../../../demo/files';
 import { parseBoard, type Board } from '../board';
+import { hiddenBoards } from '../drill';
+import { seededRandom } from '../math';
 import { boardMeasurements } from './measurement';
 import { neighbourhoodOf } from './neighbourhood';
 import { Predictor } from './predictor';
@@ -126,4 +128,12 @@ test('what is read within opens nothing; a part beyond that is worked on counts 
   } as const;
   expect(predictor.openedFor([within], ['U4'])).toBe(predictor);
   expect(predictor.openedFor([within], ['C934']).faults.some((f) => f.ref === 'C934')).toBe(true);
+});
+
+test('no drill on a large board hides a group: it is nobody’s fault in particular', () => {
+  const random = seededRandom(4);
+  const draw = hiddenBoards(predictor);
+  const drawn = Array.from({ length: 300 }, () => draw(random).faults).flat();
+  expect(drawn.every((f) => f.furtherOff === undefined)).toBe(true);
+  expect(new Set(drawn.map((f) => f.id)).size).toBeGreaterThan(50);
 });

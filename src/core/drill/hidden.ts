@@ -32,7 +32,9 @@ export function faultDraws(predictor: Predictor): {
   readonly unlisted: (random: Random) => Fault;
 } {
   const { faults, marginal } = updateBelief(predictor, [], [], { doubleShare: 0, unlisted: 0 });
-  const odds = faults.map((f, i) => (f.unlistedAt === undefined && f.id !== OUTSIDE ? marginal[i] : 0));
+  // A group of parts further off is nobody's fault in particular: nothing that could be mended.
+  const isNamed = (f: Fault): boolean => f.unlistedAt === undefined && f.furtherOff === undefined && f.id !== OUTSIDE;
+  const odds = faults.map((f, i) => (isNamed(f) ? marginal[i] : 0));
   const total = odds.reduce((sum, p) => sum + p, 0);
   const listed = odds.map((p) => p / total);
   return {
