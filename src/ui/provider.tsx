@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { useServerInsertedHTML } from 'next/navigation';
 import { ChakraProvider } from '@chakra-ui/react';
 import createCache from '@emotion/cache';
@@ -41,8 +41,14 @@ function EmotionRegistry({ nonce, children }: { nonce?: string; children: ReactN
   return <CacheProvider value={cache}>{children}</CacheProvider>;
 }
 
+/** The page is sent `inert`: a press before its script is awake would be lost without a word. It takes presses from here on. */
+function useAwake(): void {
+  useEffect(() => document.body.removeAttribute('inert'), []);
+}
+
 /** Everything the interface needs round it: styles, palette, paper or dim. */
 export function UiProvider({ nonce, children }: { nonce?: string; children: ReactNode }) {
+  useAwake();
   return (
     <EmotionRegistry nonce={nonce}>
       <ChakraProvider value={system}>

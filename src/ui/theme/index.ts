@@ -58,6 +58,8 @@ const config = defineConfig({
       height: '100%',
       _print: { bg: 'white', color: 'black' },
     },
+    // Sent before its script is awake: see `useAwake`.
+    'html:has(> body[inert])': { cursor: 'progress' },
     'html[data-large] body': { fontSize: '19px' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'copper', outlineOffset: '2px' },
     'input, button, select, textarea': { font: 'inherit', color: 'inherit' },
