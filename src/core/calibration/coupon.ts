@@ -155,6 +155,22 @@ export function blowCoupon(station: Station, unknowns: Unknowns, run: CouponRun)
   return curves;
 }
 
+/** Blows of one station, each simulated once: trials share them, and an unknown that a blow does not feel begins no new one. */
+export class Blows {
+  private readonly known = new Map<string, CouponCurves>();
+
+  constructor(readonly station: Station) {}
+
+  curves(unknowns: Unknowns, run: CouponRun): CouponCurves {
+    const atFlowLpm = this.station.efficiencyByFlow?.atFlowLpm ?? run.flowLpm;
+    const felt = { ...unknowns, probeShare: 1, ...(run.flowLpm === atFlowLpm ? { flowExponent: 0 } : {}) };
+    const key = [...Object.values(felt), ...Object.values(run)].join(' ');
+    const curves = this.known.get(key) ?? blowCoupon(this.station, felt, run);
+    this.known.set(key, curves);
+    return curves;
+  }
+}
+
 /** First time at which a curve at whole seconds reaches a level, interpolated; null when it never does. */
 export function reaches(curve: Float64Array, levelC: number): number | null {
   const i = curve.findIndex((t) => t >= levelC);

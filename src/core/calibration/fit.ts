@@ -2,7 +2,7 @@ import { Matrix, inverse, solve } from 'ml-matrix';
 import { chiSquareTail, median } from '../math';
 import { fail, ok, type Result } from '../result';
 import { PRIOR_SDS, STATION_BOUNDS, STATION_UNKNOWNS, type Station, type StationUnknown } from '../heat';
-import { blowCoupon, reaches, type CouponCurves, type CouponRun, type ProbePlace, type Unknowns } from './coupon';
+import { Blows, reaches, type CouponCurves, type CouponRun, type ProbePlace, type Unknowns } from './coupon';
 
 /** An alloy on the coupon that was seen to melt. */
 export interface MeltTrial extends Omit<CouponRun, 'durationS'> {
@@ -112,14 +112,13 @@ const MOST_MULTIPLIER_SHARE = 0.3;
  * Refused when the trials cannot tell efficiency from multiplier, with the trial that would.
  */
 export function fitStation(whole: Station, trials: readonly Trial[]): Result<Calibration> {
-  const station = atOneFlow(whole, trials);
+  const blows = new Blows(atOneFlow(whole, trials));
   if (trials.length === 0) return fail('Expected at least one trial; got none.');
   if (!trials.some((t) => t.kind !== 'fixedPoint'))
     return fail('Expected at least one trial with air on the coupon; got fixed points of the probe only.');
   const unseen = trials.filter((t) => t.kind === 'log' && t.probes.every((p) => p.readC.length < 10));
   if (unseen.length > 0) return fail('Expected a log of at least ten seconds; got a shorter one.');
-  const best = leastSquares(station, trials, BEFORE);
-  return judged(station, trials, best);
+  return judged(blows, trials, leastSquares(blows, trials, BEFORE));
 }
 
 /** The efficiency is stated at one flow, the middle one of the trials. */
@@ -130,6 +129,9 @@ function atOneFlow(station: Station, trials: readonly Trial[]): Station {
 
 type Prior = Record<keyof Unknowns, Estimate>;
 
+const centreOf = (prior: Prior): Unknowns =>
+  Object.fromEntries(NAMES.map((n) => [n, prior[n].value])) as unknown as Unknowns;
+
 interface Fitted {
   readonly at: Unknowns;
   /** In standard deviations: of the observations, then of what was known before. */
@@ -137,12 +139,12 @@ interface Fitted {
   readonly slopes: readonly (readonly number[])[];
 }
 
-/** Levenberg–Marquardt from what is known before. */
-function leastSquares(station: Station, trials: readonly Trial[], prior: Prior): Fitted {
-  let at = Object.fromEntries(NAMES.map((n) => [n, prior[n].value])) as unknown as Unknowns;
+/** Levenberg–Marquardt, from what is known before where no better place to begin is given. */
+function leastSquares(blows: Blows, trials: readonly Trial[], prior: Prior, from = centreOf(prior)): Fitted {
+  let at = from;
   let damping = 1e-3;
-  let here = residualsOf(station, trials, at, prior);
-  let slopes = jacobian(station, trials, at, here, prior);
+  let here = residualsOf(blows, trials, at, prior);
+  let slopes = jacobian(blows, trials, at, here, prior);
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const normal = normalOf(slopes);
     const damped = normal.clone();
@@ -150,11 +152,11 @@ function leastSquares(station: Station, trials: readonly Trial[], prior: Prior):
     const downhill = Matrix.columnVector(slopes.map((s) => -s.reduce((sum, v, i) => sum + v * here[i], 0)));
     const by = solve(damped, downhill).to1DArray();
     const next = Object.fromEntries(NAMES.map((n, k) => [n, clamp(at[n] + by[k], BOUNDS[n])])) as unknown as Unknowns;
-    const there = residualsOf(station, trials, next, prior);
+    const there = residualsOf(blows, trials, next, prior);
     const gain = sumOfSquares(here) - sumOfSquares(there);
     if (gain > 0) {
       [at, here] = [next, there];
-      slopes = jacobian(station, trials, at, here, prior);
+      slopes = jacobian(blows, trials, at, here, prior);
       damping /= 5;
     } else damping *= 5;
     if (Math.abs(gain) < 1e-3 || damping > 1e6) break;
@@ -162,12 +164,12 @@ function leastSquares(station: Station, trials: readonly Trial[], prior: Prior):
   return { at, residuals: here, slopes };
 }
 
-function judged(station: Station, trials: readonly Trial[], { at, residuals, slopes }: Fitted): Result<Calibration> {
+function judged(blows: Blows, trials: readonly Trial[], { at, residuals, slopes }: Fitted): Result<Calibration> {
   const covariance = inverse(normalOf(slopes));
   const sd = (name: keyof Unknowns): number => Math.sqrt(covariance.get(NAMES.indexOf(name), NAMES.indexOf(name)));
   const observations = residuals.length - NAMES.length;
   if (sd('outletEfficiency') > MOST_EFFICIENCY_SD || sd('multiplier') > MOST_MULTIPLIER_SHARE * at.multiplier) {
-    const next = nextTrial(station, trials, at);
+    const next = mostTelling(blows, trials, at);
     const settings = new Set(trials.flatMap((t) => (t.kind === 'fixedPoint' ? [] : [t.setC]))).size;
     return fail(
       `Expected trials that tell a hot outlet from a strong jet; got ${settings === 1 ? 'one set point' : `${settings} set points`} and ${observations} ${observations === 1 ? 'observation' : 'observations'}: a cooler outlet with a stronger jet fits them as well. Next: ${trialWords(next)}.`,
@@ -178,12 +180,12 @@ function judged(station: Station, trials: readonly Trial[], { at, residuals, slo
   const told = { misfit: Math.sqrt(sumOfSquares(data) / observations), observations };
   return ok({
     ...calibrationOf(
-      station,
+      blows.station,
       STATION_UNKNOWNS.map((name) => at[name]),
       order.map((a) => order.map((b) => covariance.get(a, b))),
       told,
     ),
-    fit: testOfFit(station, trials, at, residuals),
+    fit: testOfFit(blows, trials, { at, residuals, slopes }),
   });
 }
 
@@ -224,6 +226,8 @@ const LEAST_CHANCE = 0.01;
 /** An assumption is set free by widening what was known of it so much; it is named where that takes half of the excess away. */
 const SET_FREE = 6;
 const EXPLAINS = 0.5;
+/** So many, the likeliest by the slopes, are fitted anew. */
+const FITTED_ANEW = 2;
 /** A trial pulls where its residuals are off by so many standard deviations on average, by their number. */
 const PULLS_SDS = 2.5;
 
@@ -237,16 +241,20 @@ const ASSUMPTIONS: Partial<Record<keyof Unknowns, (found: number) => string>> = 
 };
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
-function testOfFit(station: Station, trials: readonly Trial[], at: Unknowns, residuals: readonly number[]): FitTest {
+function testOfFit(blows: Blows, trials: readonly Trial[], found: Fitted): FitTest {
+  const { at, residuals } = found;
   const chiSquare = sumOfSquares(residuals);
   // The residuals of what was known before stand in for the unknowns that are fitted.
   const free = Math.max(1, residuals.length - NAMES.length);
   const chance = chiSquareTail(chiSquare, free);
   if (chance >= LEAST_CHANCE) return { chiSquare, free, chance, holds: true };
   const excess = chiSquare - free;
-  const freed = (Object.keys(ASSUMPTIONS) as (keyof Unknowns)[]).map((name) => {
-    const prior = { ...BEFORE, [name]: { ...BEFORE[name], sd: SET_FREE * BEFORE[name].sd } };
-    const { at: there, residuals: left } = leastSquares(station, trials, prior);
+  const likeliest = (Object.keys(ASSUMPTIONS) as (keyof Unknowns)[])
+    .map((name) => ({ name, left: leftWhereFree(found, name) }))
+    .sort((a, b) => a.left - b.left)
+    .slice(0, FITTED_ANEW);
+  const freed = likeliest.map(({ name }) => {
+    const { at: there, residuals: left } = leastSquares(blows, trials, setFree(name), at);
     return { words: ASSUMPTIONS[name]!(there[name]), explained: chiSquare - sumOfSquares(left) };
   });
   const most = freed.reduce((a, b) => (b.explained > a.explained ? b : a));
@@ -256,14 +264,29 @@ function testOfFit(station: Station, trials: readonly Trial[], at: Unknowns, res
       most.explained > EXPLAINS * excess
         ? `It would fit if ${most.words}.`
         : 'No single assumption explains it: look at the trials themselves.',
-    contradicting: contradiction(station, trials, at),
+    contradicting: contradiction(blows, trials, at),
   };
 }
 
+const setFree = (name: keyof Unknowns): Prior => ({
+  ...BEFORE,
+  [name]: { ...BEFORE[name], sd: SET_FREE * BEFORE[name].sd },
+});
+
+/** What would be left of the sum of squares with an assumption set free, by the slopes where the fit stands (one Gauss–Newton step). */
+function leftWhereFree({ residuals, slopes }: Fitted, name: keyof Unknowns): number {
+  const row = residuals.length - NAMES.length + NAMES.indexOf(name);
+  const wider = (list: readonly number[]): number[] => list.map((v, i) => (i === row ? v / SET_FREE : v));
+  const [left, columns] = [wider(residuals), slopes.map(wider)];
+  const downhill = Matrix.columnVector(columns.map((c) => -c.reduce((sum, v, i) => sum + v * left[i], 0)));
+  const by = solve(normalOf(columns), downhill).to1DArray();
+  return sumOfSquares(left.map((r, i) => r + columns.reduce((sum, c, k) => sum + c[i] * by[k], 0)));
+}
+
 /** The two trials that pull hardest in opposite directions; undefined where they do not. */
-function contradiction(station: Station, trials: readonly Trial[], at: Unknowns): string | undefined {
+function contradiction(blows: Blows, trials: readonly Trial[], at: Unknowns): string | undefined {
   const pulls = trials.map((trial) => {
-    const off = residualsOf(station, [trial], at, BEFORE).slice(0, -NAMES.length);
+    const off = residualsOf(blows, [trial], at, BEFORE).slice(0, -NAMES.length);
     const hotter = trial.kind === 'melt' ? -1 : 1;
     return { trial, sds: (hotter * off.reduce((a, b) => a + b, 0)) / Math.sqrt(off.length) };
   });
@@ -286,7 +309,7 @@ const normalOf = (slopes: readonly (readonly number[])[]): Matrix =>
   new Matrix(slopes.map((a) => slopes.map((b) => a.reduce((sum, v, i) => sum + v * b[i], 0))));
 
 function jacobian(
-  station: Station,
+  blows: Blows,
   trials: readonly Trial[],
   at: Unknowns,
   here: readonly number[],
@@ -294,20 +317,18 @@ function jacobian(
 ): number[][] {
   return NAMES.map((name) => {
     const step = stepOf(at[name]);
-    return residualsOf(station, trials, { ...at, [name]: at[name] + step }, prior).map((r, i) => (r - here[i]) / step);
+    return residualsOf(blows, trials, { ...at, [name]: at[name] + step }, prior).map((r, i) => (r - here[i]) / step);
   });
 }
 
+/** A blow's own settings, in one order. */
+const blowOf = ({ setC, flowLpm, nozzleMm, heightMm, ambientC }: Omit<CouponRun, 'durationS'>) => ({
+  ...{ setC, flowLpm, nozzleMm, heightMm, ambientC },
+});
+
 /** Observed less predicted in standard deviations, then the unknowns against what is known before. */
-function residualsOf(station: Station, trials: readonly Trial[], at: Unknowns, prior: Prior = BEFORE): number[] {
-  const runs = new Map<string, CouponCurves>();
-  const blow = (trial: BlowTrial, durationS: number): CouponCurves => {
-    const { setC, flowLpm, nozzleMm, heightMm, ambientC } = trial;
-    const run = { setC, flowLpm, nozzleMm, heightMm, ambientC, durationS };
-    const key = JSON.stringify(run);
-    if (!runs.has(key)) runs.set(key, blowCoupon(station, at, run));
-    return runs.get(key)!;
-  };
+function residualsOf(blows: Blows, trials: readonly Trial[], at: Unknowns, prior: Prior = BEFORE): number[] {
+  const blow = (trial: BlowTrial, durationS: number): CouponCurves => blows.curves(at, { ...blowOf(trial), durationS });
   return [
     ...trials.flatMap((trial) => observed(trial, at, blow)),
     ...NAMES.map((n) => (at[n] - prior[n].value) / prior[n].sd),
@@ -366,26 +387,29 @@ export interface AskedTrial {
 }
 
 /** The trial that narrows the doubt of efficiency and multiplier most, from what is known so far (D-optimal design). */
-export function nextTrial(station: Station, trials: readonly Trial[], at?: Unknowns): AskedTrial {
-  const now = at ?? ({ ...Object.fromEntries(NAMES.map((n) => [n, BEFORE[n].value])) } as unknown as Unknowns);
+export const nextTrial = (station: Station, trials: readonly Trial[]): AskedTrial =>
+  mostTelling(new Blows(station), trials, centreOf(BEFORE));
+
+function mostTelling(blows: Blows, trials: readonly Trial[], now: Unknowns): AskedTrial {
   const base = trials.find((t) => t.kind !== 'fixedPoint') ?? DEFAULT_BLOW;
-  const known = normalOf(jacobian(station, trials, now, residualsOf(station, trials, now)));
+  const known = normalOf(jacobian(blows, trials, now, residualsOf(blows, trials, now)));
   const candidates = ASKED.flatMap((asked): { asked: AskedTrial; trial: Trial }[] => {
-    const setC = asked.setC ?? thresholdOf(station, now, base, asked.alloyC);
+    const setC = asked.setC ?? lowestSetting(blows, now, base, asked.alloyC);
     const done = trials.some(
       (t) => t.kind === asked.kind && t.alloyC === asked.alloyC && (t.kind === 'threshold' || t.setC === setC),
     );
-    if (done || setC > station.setC[1]) return [];
+    if (done || setC > blows.station.setC[1]) return [];
     const trial = { ...base, kind: asked.kind, alloyC: asked.alloyC, setC } as Trial;
     if (trial.kind === 'threshold') return [{ asked: { ...asked, setC }, trial }];
-    const seconds = reaches(blowCoupon(station, now, { ...base, setC, durationS: LONGEST_MELT_S }).slug, asked.alloyC);
+    const { slug } = blows.curves(now, { ...blowOf(base), setC, durationS: LONGEST_MELT_S });
+    const seconds = reaches(slug, asked.alloyC);
     return seconds === null ? [] : [{ asked: { ...asked, setC }, trial: { ...trial, seconds } as MeltTrial }];
   });
   const doubt = ({ trial }: { trial: Trial }): number => {
-    const here = residualsOf(station, [trial], now).slice(0, 1);
+    const here = residualsOf(blows, [trial], now).slice(0, 1);
     const rows = NAMES.map((name) => {
       const step = stepOf(now[name]);
-      return (residualsOf(station, [trial], { ...now, [name]: now[name] + step })[0] - here[0]) / step;
+      return (residualsOf(blows, [trial], { ...now, [name]: now[name] + step })[0] - here[0]) / step;
     });
     const more = known.clone();
     rows.forEach((a, i) => rows.forEach((b, j) => more.set(i, j, more.get(i, j) + a * b)));
@@ -408,12 +432,17 @@ export function thresholdOf(
   blow: Omit<CouponRun, 'durationS' | 'setC'>,
   alloyC: number,
 ): number {
-  const reachedC = (setC: number): number => {
-    const { flowLpm, nozzleMm, heightMm, ambientC } = blow;
-    return blowCoupon(station, at, { flowLpm, nozzleMm, heightMm, ambientC, setC, durationS: THRESHOLD_S }).slug[
-      THRESHOLD_S
-    ];
-  };
+  return lowestSetting(new Blows(station), at, blow, alloyC);
+}
+
+function lowestSetting(
+  blows: Blows,
+  at: Unknowns,
+  blow: Omit<CouponRun, 'durationS' | 'setC'>,
+  alloyC: number,
+): number {
+  const reachedC = (setC: number): number =>
+    blows.curves(at, { ...blowOf({ ...blow, setC }), durationS: THRESHOLD_S }).slug[THRESHOLD_S];
   // All but linear in the set point: a secant finds it, the last steps walk the fives.
   let setC = 300;
   for (let k = 0; k < 3; k++) {
