@@ -27,7 +27,7 @@ test.each([
   const inFull = (plan: HeatPlan): number =>
     marginOf(judgeHeat(board, plan, simulateHeat(board, NOMINAL_STATION, plan, { frames: false })!)).marginK;
   const drawn: { plan: HeatPlan; marginK: number }[] = [];
-  for (let k = 0; k < 400; k++) {
+  for (let k = 0; k < 150; k++) {
     const dials = [0, 1, 2].map(() => 100 + 5 * Math.floor(77 * random())).sort((a, b) => a - b);
     const seconds = [pick([20, 40, 60]), pick([20, 40, 60]), pick([12, 18, 22, 26, 36])];
     const steps = start.steps.map((s, i) =>

@@ -49,10 +49,10 @@ test('a small good file of each kind is taken for what it is', () => {
   }
 });
 
-test('150 mutated files of each kind: an answer, never a crash', () => {
+test('60 mutated files of each kind: an answer, never a crash', () => {
   const random = seededRandom(25);
   for (const { importer, name, bytes } of SEEDS)
-    for (let i = 0; i < 150; i++) {
+    for (let i = 0; i < 60; i++) {
       const { outcome } = importFile({ name, bytes: mutated(bytes, random) }, {}, importer);
       if (outcome.kind === 'refused') expect(outcome.problems[0].message).toMatch(/xpected/);
       else expect(outcome.value === undefined).toBe(outcome.questions.length > 0);
