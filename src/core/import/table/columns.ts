@@ -84,7 +84,7 @@ export function columnsOf(layout: TableLayout, answers: Readonly<Record<string, 
   const names = uniqueNames(header);
   const unitColumn = unitColumnsOf(rows, kinds, names);
   const columns = header.map((_, index): Column => {
-    const { name, unit } = headerOf(header[index]);
+    const { name, unit } = headerOf(header[index], header);
     return typed({
       index,
       name: names[index] === header[index].trim() ? name : names[index],
@@ -150,7 +150,7 @@ function unitColumnsOf(
 
 /** Names of columns that only count rows. */
 export const isIndexName = (name: string): boolean =>
-  /^(?:#|no\.?|nr\.?|n|idx|index|samples?|sample[ _-]?(?:no|nr|number|index)\.?|row|seq(?:uence)?|count(?:er)?|records?|rec|id|points?|num(?:ber)?|lfd\.? ?nr\.?|item|entry|reading[ _-]?(?:no|nr|number)?)$/i.test(
+  /^(?:#|no\.?|nr\.?|n|idx|index|samples?|sample[ _-]?(?:no|nr|number|index)\.?|row|seq(?:uence)?|scans?|scan[ _-]?(?:no|nr|number)\.?|count(?:er)?|records?|rec|id|points?|num(?:ber)?|lfd\.? ?nr\.?|item|entry|reading[ _-]?(?:no|nr|number)?)$/i.test(
     name.trim(),
   );
 

@@ -140,7 +140,7 @@ const isHeader = (row: readonly string[], width: number): boolean =>
 const isUnitsRow = (row: readonly string[]): boolean => {
   const filled = row
     .map((cell) => cell.replace(/^[([{]|[)\]}]$/g, '').trim())
-    .filter((cell) => cell !== '' && cell !== '-');
+    .filter((cell) => !/^(?:|[-#1]|n\/a|none)$/i.test(cell));
   return filled.length > 0 && filled.every((cell) => unitOf(cell) !== undefined || /^(hh:)?mm:ss(\.s+)?$/i.test(cell));
 };
 

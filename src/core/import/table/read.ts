@@ -42,14 +42,47 @@ export function peekColumns(
   return { layout, columns: columnsOf(layout).columns };
 }
 
+/** A layout with its columns and times. */
+function placed(layout: TableLayout, answers: Answers) {
+  const { columns, decimalDoubt } = columnsOf(layout, answers);
+  return { layout, columns, decimalDoubt, times: timesOf(layout, columns, answers) };
+}
+type Placed = ReturnType<typeof placed>;
+
+/** The same with its rows the other way round where they begin with the newest: times that all go back are in order then. */
+function oldestFirst(found: Placed, answers: Answers): Placed {
+  if (!found.times.problem) return found;
+  const rows = [...found.layout.rows].reverse();
+  const notes = [...found.layout.notes, 'The newest row stands first: read from the last one on.'];
+  const turned = placed({ ...found.layout, rows, notes }, answers);
+  return turned.times.problem || turned.times.from.length === 0 ? found : turned;
+}
+
+/** The same without rows that say no time, such as sums below the samples: they are none. */
+function withoutTimeless(found: Placed, answers: Answers): Placed {
+  const { layout, times } = found;
+  if (times.problem || times.questions.length > 0) return found;
+  const timeless = layout.rows.filter((_, i) => Number.isNaN(times.seconds[i]));
+  if (timeless.length === 0) return found;
+  const count = `${timeless.length} ${timeless.length === 1 ? 'row has no time and is' : 'rows have no time and are'}`;
+  return placed(
+    {
+      ...layout,
+      rows: layout.rows.filter((_, i) => !Number.isNaN(times.seconds[i])),
+      notes: [...layout.notes, `${count} left out: "${timeless[0].join(layout.delimiter).slice(0, 60)}".`],
+    },
+    answers,
+  );
+}
+
 /** Reads a file as a table of samples; refused where it is none or where its times go back. */
 export function readSampled(file: ImportFile, answers: Answers): SampledTable | Refused {
   const found = layoutOf(file.bytes);
   if (!found.ok) return refusedFor(found.problems);
-  const layout = pivoted(found.value);
-  if (layout.rows.length < LEAST_ROWS) return refused(`Expected rows of samples; got ${layout.rows.length}.`);
-  const { columns, decimalDoubt } = columnsOf(layout, answers);
-  const times = timesOf(layout, columns, answers);
+  const whole = pivoted(found.value);
+  if (whole.rows.length < LEAST_ROWS) return refused(`Expected rows of samples; got ${whole.rows.length}.`);
+  const read = withoutTimeless(oldestFirst(placed(whole, answers), answers), answers);
+  const { layout, columns, decimalDoubt, times } = read;
   // With the other decimal sign the times may go on.
   if (times.problem && decimalDoubt === undefined) return refused(times.problem);
   const questions: ImportQuestion[] = [...times.questions];

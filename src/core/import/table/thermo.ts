@@ -20,6 +20,21 @@ const MOST_C = 600;
 /** A log begins in a room: outside of these a figure without a unit is asked. Engineering estimate. */
 const ROOM_C = [5, 45] as const;
 const UNITS = ['°C', '°F', 'K'] as const;
+/** A few readings far beyond what is read here are an instrument's sign for an open probe; more are no thermocouple's. Engineering estimate. */
+const MOST_BEYOND = 0.05;
+const isBeyond = (c: number): boolean => c > MOST_C || c < LEAST_C;
+
+/** A probe whose few readings beyond the range are gaps, and the sentence that says so; as it is where there are more. */
+function withoutSigns(column: Column): { column: Column; note?: string } {
+  const beyond = column.values.filter(isBeyond);
+  if (beyond.length === 0 || beyond.length > MOST_BEYOND * column.values.length || !column.unit) return { column };
+  const { unit, name, values } = column;
+  const written = Number(((beyond[0] - unit.offset) / unit.scale).toPrecision(6));
+  return {
+    column: { ...column, values: values.map((v) => (isBeyond(v) ? NaN : v)), over: column.over + beyond.length },
+    note: `${name}: ${beyond.length === 1 ? `a reading of ${written} is` : `${beyond.length} readings such as ${written} are`} no temperature of a bench.`,
+  };
+}
 
 const PROBE_NAME =
   /^(?:t|tc|k|ch|chan|channel|kanal|probe|sensor|temp|temperature|temperatur|thermo|thermocouple|f[üu]hler|joint|outlet|air|board|input|in)[\s_.-]*[a-z]?\d*\b/i;
@@ -82,7 +97,9 @@ function readThermo(file: ImportFile, answers: Answers): Outcome<ThermoLog, Tabl
     if (question) questions.push(question);
     if (note) notes.push(note);
   }
-  const settled = made.map((m) => m.column);
+  const cleaned = made.map((m) => withoutSigns(m.column));
+  notes.push(...cleaned.flatMap(({ note }) => note ?? []));
+  const settled = cleaned.map((m) => m.column);
   const gaps = settled.reduce((sum, c) => sum + c.missing + c.over, 0);
   if (gaps > 0) notes.push(`${gaps} samples are missing: they stay gaps.`);
   const shown = table.columns.map((c) => settled.find((s) => s.index === c.index) ?? c);
@@ -96,8 +113,13 @@ function readThermo(file: ImportFile, answers: Answers): Outcome<ThermoLog, Tabl
       signature: signatureOf(table),
       rows: previewRows(table, shown),
     };
-  const hottest = settled.find((c) => c.values.some((v) => v > MOST_C || v < LEAST_C));
-  if (hottest) return refused(`Expected readings from ${LEAST_C} to ${MOST_C} °C; ${hottest.name} has others.`);
+  for (const { name, values } of settled) {
+    const row = values.findIndex(isBeyond);
+    if (row >= 0)
+      return refused(
+        `Expected readings from ${LEAST_C} to ${MOST_C} °C; got ${Number(values[row].toPrecision(6))} °C in ${name}, row ${row + 1}.`,
+      );
+  }
   const log = logOf(
     [...table.times.seconds],
     settled.map((c) => ({ name: c.name, readC: [...c.values] })),

@@ -85,6 +85,8 @@ const PLAIN: Readonly<Record<string, readonly [Quantity, number, number]>> = {
   hrs: ['time', 3600, 0],
   hour: ['time', 3600, 0],
   hours: ['time', 3600, 0],
+  minuten: ['time', 60, 0],
+  stunden: ['time', 3600, 0],
   day: ['time', 86400, 0],
   days: ['time', 86400, 0],
   msec: ['time', 1e-3, 0],
@@ -172,8 +174,17 @@ function byWord(text: string): Unit | undefined {
 const NAMING =
   /(?:^|[\s_])(?:ch|chan|channel|kanal|port|phase|type|typ|tc|thermocouple|side|line|pin|sensor|probe|group|no|nr)\.?$/i;
 
-/** A column's name and its unit, where the header says one: `Voltage (mV)`, `current_a`, `U/V`, `T1 [°C]`, `Time, ms`. */
-export function headerOf(text: string): { readonly name: string; readonly unit?: Unit } {
+/** Words that are a column's whole name and its unit: seconds since the start in another length. */
+const LENGTHS_OF_TIME = /^(?:minutes?|minuten|hours?|hrs|stunden|msecs?|millisec(?:ond)?s?)$/i;
+
+/**
+ * A column's name and its unit, where the header says one: `Voltage (mV)`, `current_a`, `U/V`, `T1 [°C]`, `Time, ms`.
+ * @param beside the names of the same header: `min` is the least where a `max` stands beside it, minutes else.
+ */
+export function headerOf(
+  text: string,
+  beside: readonly string[] = [],
+): { readonly name: string; readonly unit?: Unit } {
   const clean = text.trim();
   const bracket = /^(.*?)\s*[([{<]\s*([^)\]}>]*?)\s*[)\]}>]\s*:?$/.exec(clean);
   if (bracket) {
@@ -189,6 +200,8 @@ export function headerOf(text: string): { readonly name: string; readonly unit?:
     const certain = unit && !(/^[kKR]$/.test(tail[2]) && !/[_/,]\s*[kK]$/.test(clean));
     if (certain) return { name: tail[1], unit };
   }
+  if (/^mins?$/i.test(clean) && beside.some((name) => /max/i.test(name))) return { name: clean };
+  if (/^mins?$/i.test(clean) || LENGTHS_OF_TIME.test(clean)) return { name: clean, unit: unitOf(clean) };
   const lone = /^(?:m|u|µ|k)?(?:V|A|W|Ah|Wh|s|Hz)$|^ms$|^[°º˚][CF]$|^deg ?[CF]$/.exec(clean)
     ? unitOf(clean)
     : undefined;

@@ -105,6 +105,48 @@ describe('times', () => {
     expect(value(meter(text, { 'form:Time': 'hh:mm' })).trace.timesS[1]).toBe(60);
   });
 
+  test('the newest row first is read from the last one on', () => {
+    const outcome = meter(
+      `time_s,voltage_v,current_a\n${rows(20, (i) => `${(1.9 - i / 10).toFixed(1)},5.02,0.1${19 - i}`)}`,
+    );
+    const { trace } = value(outcome);
+    expect([trace.timesS[1], trace.amps[1]]).toEqual([expect.closeTo(0.1, 9), expect.closeTo(0.11, 9)]);
+    expect(outcome.kind === 'understood' && outcome.notes).toContain(
+      'The newest row stands first: read from the last one on.',
+    );
+  });
+
+  test('sums below the samples are no samples, and are named', () => {
+    const outcome = meter(
+      `time_s,voltage_v,current_a\n${rows(20, (i) => `${i},5.02,0.100`)}\nMax,15.11,0.633\nMean,14.1,0.4`,
+    );
+    expect(Math.max(...value(outcome).trace.volts)).toBe(5.02);
+    expect(outcome.kind === 'understood' && outcome.notes.join(' ')).toContain(
+      '2 rows have no time and are left out: "Max,15.11,0.633"',
+    );
+  });
+
+  test('minutes are minutes by their name; a least beside a most is no time', () => {
+    expect(
+      value(meter(`Minutes,Voltage,Current\n${rows(20, (i) => `${(i / 2).toFixed(1)},5.02,0.100`)}`)).trace.timesS[1],
+    ).toBe(30);
+    expect(asked(meter(`min,max,voltage (V),current (A)\n${rows(20, (i) => `${i},${i + 1},5.02,0.100`)}`))).toContain(
+      'time',
+    );
+  });
+
+  test('a row of units may leave the counter without one', () => {
+    const outcome = meter(`Sample,Elapsed,Vbus,Ibus\n#,[ms],[mV],[mA]\n${rows(20, (i) => `${i},${i * 100},5020,100`)}`);
+    const summary = outcome.kind === 'understood' ? outcome.summary : undefined;
+    expect(summary?.columns.map((c) => `${c.name} ${c.unit}`)).toEqual([
+      'Elapsed s',
+      'Sample null',
+      'Vbus V',
+      'Ibus A',
+    ]);
+    expect(value(outcome).trace.timesS[1]).toBeCloseTo(0.1, 9);
+  });
+
   test('times that go back are refused, and so is a clock that stands', () => {
     expect(asked(meter(`Time (s),Voltage (V),Current (A)\n1,5,0.100\n2,5,0.100\n1,5,0.100`))[0]).toMatch(
       /^refused: Expected times that go on; row 3 lies 1\.000 s before/,
@@ -124,6 +166,22 @@ describe('thermocouples', () => {
     expect(asked(outcome)).toEqual(['unit:T1']);
     // 75 °F are 23.9 °C: the conversion is exact, (75 − 32) · 5/9.
     expect(value(thermoTable.read(file(text), { 'unit:T1': '°F' })).probes[0].readC[0]).toBeCloseTo(23.889, 3);
+  });
+
+  test('an instrument’s sign for an open probe is a gap and is named; many such readings are refused with the first', () => {
+    const at = (open: (i: number) => boolean) =>
+      thermoTable.read(
+        file(`Scan,time_s,T1_C\n${rows(40, (i) => `${i + 1},${i},${open(i) ? '9999.0' : warm(i)}`)}`),
+        {},
+      );
+    const outcome = at((i) => i === 20);
+    expect(value(outcome).probes[0].readC[20]).toBeNaN();
+    expect(outcome.kind === 'understood' && outcome.notes.join(' ')).toContain(
+      'T1: a reading of 9999 is no temperature',
+    );
+    expect(asked(at((i) => i > 20))).toEqual([
+      'refused: Expected readings from -30 to 600 °C; got 9999 °C in T1, row 22.',
+    ]);
   });
 
   test('an open probe stays a gap', () => {
