@@ -1,4 +1,5 @@
 import { unitOf, headerOf, type Unit } from '../table/unit';
+import { clockSeconds } from './clock';
 
 /** What a column of a capture's table is. */
 export type ColumnKind = 'time' | 'index' | 'logic' | 'volts' | 'other';
@@ -10,6 +11,8 @@ export interface CaptureHead {
   readonly names: readonly string[];
   /** Column of the time; -1 where rows carry none. */
   readonly timeColumn: number;
+  /** The time column holds clocks, not figures. */
+  readonly isClock: boolean;
   /** Seconds to a unit of the time column; undefined where the header names no unit. */
   readonly timeScaleS?: number;
   /** Volts to a unit of each column of volts. */
@@ -70,7 +73,10 @@ const cellsOf = (line: string, delimiter: string): string[] =>
       .replace(/^"(.*)"$/, '$1')
       .trim(),
   );
-const isLevelOrFigure = (cell: string): boolean => LOGIC.test(cell) || FIGURE.test(cell);
+const isClock = (cell: string): boolean => !Number.isNaN(clockSeconds(cell));
+const isLevelOrFigure = (cell: string): boolean => LOGIC.test(cell) || FIGURE.test(cell) || isClock(cell);
+/** A time as it stands in a cell, in its own unit; NaN where it is none. */
+export const timeIn = (cell: string): number => (isClock(cell) ? clockSeconds(cell) : Number(cell.replace(',', '.')));
 
 function shapeOf(lines: readonly string[], delimiter: string): Shape | undefined {
   const rows = lines.map((line, i) => ({ i, remark: REMARK.test(line), cells: cellsOf(line, delimiter) }));
@@ -116,7 +122,7 @@ function typedHead(lines: readonly string[], { delimiter, width, first, rows }: 
   const column = (i: number): string[] => rows.map((row) => row[i] ?? '');
   const valid = (i: number): number => column(i).filter(isLevelOrFigure).length / rows.length;
   const rising = (i: number): boolean => {
-    const values = column(i).map((c) => Number(c.replace(',', '.')));
+    const values = column(i).map(timeIn);
     const goesOn = values.length === 1 || values.at(-1)! > values[0];
     return goesOn && values.every((v, k) => !Number.isNaN(v) && (k === 0 || v >= values[k - 1]));
   };
@@ -132,6 +138,7 @@ function typedHead(lines: readonly string[], { delimiter, width, first, rows }: 
     if (i === timeColumn) return 'time';
     if (valid(i) <= 0.95) return 'other';
     if (isLogic(i)) return 'logic';
+    if (column(i).some(isClock)) return 'other';
     return INDEX_NAME.test(parsed[i].name) && rising(i) ? 'index' : 'volts';
   });
   const channels = kinds.filter((k) => k === 'logic' || k === 'volts').length;
@@ -150,13 +157,15 @@ function typedHead(lines: readonly string[], { delimiter, width, first, rows }: 
   });
   const stated = above.map(({ line }) => rateIn(line)).find((r) => r !== undefined);
   const timeUnit = timeColumn < 0 ? undefined : (units[timeColumn] ?? parsed[timeColumn].unit);
-  const timeScaleS = timeUnit?.quantity === 'time' ? timeUnit.scale : undefined;
+  const clock = timeColumn >= 0 && column(timeColumn).every(isClock);
+  const timeScaleS = clock ? 1 : timeUnit?.quantity === 'time' ? timeUnit.scale : undefined;
   const even = timeColumn >= 0 ? evenStep(column(timeColumn)) : undefined;
   return {
     delimiter: delimiter.charCodeAt(0),
     kinds,
     names: shown,
     timeColumn,
+    isClock: clock,
     timeScaleS,
     voltScale: kinds.map((_, i) => {
       const unit = units[i] ?? parsed[i].unit;
@@ -170,7 +179,7 @@ function typedHead(lines: readonly string[], { delimiter, width, first, rows }: 
 
 /** The step of times that are evenly apart; undefined where they are not. */
 function evenStep(cells: readonly string[]): number | undefined {
-  const times = cells.slice(0, 200).map((c) => Number(c.replace(',', '.')));
+  const times = cells.slice(0, 200).map(timeIn);
   const step = (times.at(-1)! - times[0]) / (times.length - 1);
   const even = times.every((t, i) => i === 0 || Math.abs(t - times[i - 1] - step) < 0.25 * step);
   return even && step > 0 ? step : undefined;

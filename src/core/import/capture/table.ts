@@ -4,8 +4,9 @@ import { encodingOf, headText, isText } from '../text/encoding';
 import { unitOf } from '../table/unit';
 import { Slicer } from './analog';
 import { ChannelBank, type CaptureSummary } from './bank';
-import { decimal, joined, rowText } from './bytes';
-import { captureHead, type CaptureHead } from './head';
+import { ascii, decimal, joined, rowText } from './bytes';
+import { clockSeconds, overMidnight } from './clock';
+import { captureHead, timeIn, type CaptureHead } from './head';
 import { throughStream, type CaptureStream } from './stream';
 
 const NEWLINE = 10;
@@ -124,7 +125,7 @@ export class TableStream implements CaptureStream {
   }
 
   private row(all: Uint8Array, start: number, stop: number): void {
-    const { delimiter, kinds, timeColumn, voltScale } = this.head!;
+    const { delimiter, kinds, timeColumn, isClock, voltScale } = this.head!;
     const c = all[start];
     if (c === 35 || (c === 59 && delimiter !== 59)) return;
     let time = this.rows;
@@ -137,7 +138,8 @@ export class TableStream implements CaptureStream {
       while (from < to && (all[from] === SPACE || all[from] === QUOTE)) from++;
       while (to > from && (all[to - 1] === SPACE || all[to - 1] === QUOTE)) to--;
       const kind = kinds[column];
-      if (kind === 'time') time = decimal(all, from, to);
+      if (kind === 'time')
+        time = isClock ? overMidnight(clockSeconds(ascii(all, from, to)), this.lastTime) : decimal(all, from, to);
       else if (kind === 'logic') cells.push(levelOf(all, from, to));
       else if (kind === 'volts') cells.push(decimal(all, from, to) * voltScale[column]);
       column++;
@@ -208,7 +210,7 @@ function stepOf(text: string, head: CaptureHead): number {
   const times = text
     .split(/\r?\n/)
     .slice(head.skipLines, head.skipLines + 200)
-    .map((line) => Number((line.split(delimiter)[head.timeColumn] ?? '').replace(/"/g, '').trim().replace(',', '.')));
+    .map((line) => timeIn((line.split(delimiter)[head.timeColumn] ?? '').replace(/"/g, '').trim()));
   const steps = times
     .slice(1)
     .map((t, i) => t - times[i])

@@ -61,6 +61,7 @@ const CHANNELS: readonly Names[] = [
   ['CC1', 'CC2', 'clock', 'data'],
   ['D0', 'D1', 'D2', 'D3'],
 ];
+const CLOCK = '(UTC)';
 const TIME_UNITS: readonly (readonly [string, number, number])[] = [
   ['[s]', 1, 10],
   ['(s)', 1, 10],
@@ -69,7 +70,16 @@ const TIME_UNITS: readonly (readonly [string, number, number])[] = [
   ['[ns]', 1e9, 1],
   ['', 1, 10],
   ['', 1e6, 4],
+  [CLOCK, 1, 9],
 ];
+
+/** A day with its clock, ten milliseconds before midnight at first. */
+function clockAt(atS: number, places: number): string {
+  const seconds = 86_399.99 + atS;
+  const [day, rest] = [13 + Math.floor(seconds / 86_400), seconds % 86_400];
+  const two = (figure: number): string => String(Math.floor(figure)).padStart(2, '0');
+  return `2026-03-${day} ${two(rest / 3600)}:${two((rest % 3600) / 60)}:${(rest % 60).toFixed(places).padStart(places + 3, '0')}`;
+}
 
 export function randomCapture(random: Random): WrittenCapture {
   const trouble = pick(
@@ -139,6 +149,7 @@ export function randomCapture(random: Random): WrittenCapture {
   }
   rows.push(row([`${timeName} ${unit}`.trim(), ...header]));
   const stamp = (atS: number): string => {
+    if (unit === CLOCK) return clockAt(atS, places);
     const value = atS * scale;
     return random() < 0.05 && unit === '[s]' ? value.toExponential(9) : value.toFixed(places);
   };
