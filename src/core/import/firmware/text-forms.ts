@@ -134,7 +134,9 @@ const FORMS: readonly TextForm[] = [
     matches: (head) => {
       const lines = firstLines(head);
       const body = /^-----BEGIN/.test(lines[0] ?? '') ? lines.slice(1, 6) : lines.slice(0, 5);
-      return body.length > 0 && body.every((line) => /^[A-Za-z0-9+/]{40,}={0,2}$/.test(line));
+      // Records without a header are written with the same signs.
+      const isRecords = body.every((line) => /^S\d[0-9A-F]+$/i.test(line));
+      return body.length > 0 && !isRecords && body.every((line) => /^[A-Za-z0-9+/]{40,}={0,2}$/.test(line));
     },
   },
   { id: 'markup', title: 'XML or HTML', matches: (head) => /^\s*<(?:\?xml|!doctype|html|[a-z]+[\s>])/i.test(head) },

@@ -102,6 +102,10 @@ export function randomFirmware(random: Random): WrittenFirmware {
     lines = lines.slice(0, -1);
     style.push('no end');
   }
+  if (kind === 's-record' && random() < 0.5) {
+    lines = lines.filter((line) => !/^S[056]/.test(line));
+    style.push('no header, no count');
+  }
   if (random() < 0.3) {
     lines = ['; a remark', ...lines.slice(0, 2), '', '# another', ...lines.slice(2)];
     style.push('remarks');

@@ -328,6 +328,15 @@ describe('lists of parts', () => {
   });
 });
 
+test('a blank chip is no text, and said to be blank', () => {
+  const { outcome } = importFile({ name: 'read.bin', bytes: new Uint8Array(4096).fill(0xff) });
+  expect(outcome).toMatchObject({
+    kind: 'understood',
+    questions: [],
+    notes: [expect.stringMatching(/Every byte is FF/)],
+  });
+});
+
 test('a file of nothing, one of an unknown importer and one that is too torn are refused in a sentence', () => {
   expect(importFile({ name: 'x', bytes: new Uint8Array() }).outcome).toMatchObject({ kind: 'refused' });
   expect(importFile({ name: 'x', bytes: utf8('a') }, {}, 'nonsense').outcome).toMatchObject({

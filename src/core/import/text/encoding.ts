@@ -45,12 +45,15 @@ export function isText(bytes: Uint8Array): boolean {
   const encoding = encodingOf(bytes.subarray(0, PEEK_BYTES));
   if (encoding.startsWith('utf-16')) return bytes.length > 1;
   const end = Math.min(bytes.length, 16 * PEEK_BYTES);
+  // A blank chip reads as FF throughout, which is a letter in one encoding: a text has signs of ASCII too.
+  let isWritten = false;
   for (let i = 0; i < end; i++) {
     const c = bytes[i];
+    isWritten ||= c < 0x7f;
     if (c < SPACE && !(c >= TAB && c <= CARRIAGE_RETURN) && c !== 0x1a) return false;
     if (c === 0x7f) return false;
   }
-  return bytes.length > 0;
+  return isWritten;
 }
 
 /** The first characters of a file, as text, for looking at. */
