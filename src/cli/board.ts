@@ -39,9 +39,10 @@ export function addBoardCommands(root: Command): void {
     .action(
       (path: string, placement: string | undefined, options: { id: string; units?: string; answer?: string[] }) => {
         const units: Record<string, string> = options.units === undefined ? {} : { units: options.units };
-        const made = read(foreignBoard, path, { ...units, ...answersOf(options.answer ?? []) });
+        const answers = answersOf(options.answer ?? []);
+        const made = read(foreignBoard, path, { ...units, ...answers });
         if (placement === undefined) return print(draftBoard(options.id, made.foreign, made.inference));
-        const list = read(placementTable, placement, {});
+        const list = read(placementTable, placement, answers);
         const fit = fitPlacements(made.foreign, list);
         if (!fit.ok) return complain(fit.problems.map((p) => ({ ...p, at: placement })));
         const { foreign, inference } = readBoardOf(withPlacements(made.foreign, list, fit.value));

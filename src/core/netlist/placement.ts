@@ -89,10 +89,20 @@ export function placementsFrom(rows: readonly (readonly string[])[]): Result<Pla
     });
     return [];
   });
+  const once = new Map<PartRef, Placement>();
+  for (const placement of placements) {
+    const { ref, x, y, side } = placement;
+    const other = once.get(ref);
+    if (other && (other.x !== x || other.y !== y || other.side !== side))
+      problems.push({
+        message: `Expected each part once; got ${ref} at ${other.x}, ${other.y} and at ${x}, ${y}: a list of several boards is taken apart first.`,
+      });
+    once.set(ref, placement);
+  }
   if (problems.length > 0) return failAll(problems.slice(0, 5));
   if (placements.length > MOST_PARTS) return fail(`Expected at most ${MOST_PARTS} parts; got ${placements.length}.`);
   if (placements.length === 0) return fail('Expected one part or more; got a header only.');
-  return ok({ placements, unitMm: ownUnits ? 1 : headUnit });
+  return ok({ placements: [...once.values()], unitMm: ownUnits ? 1 : headUnit });
 }
 
 interface Length {

@@ -328,6 +328,35 @@ describe('lists of parts', () => {
   });
 });
 
+describe('lists of places', () => {
+  const list = (more: readonly string[], above = ''): Uint8Array =>
+    utf8(
+      `${above}Ref,Val,PosX,PosY,Rot,Side\n${[10, 20, 30, 40].map((x, i) => `R${i},1k,${x},${x / 2},0,top`).join('\n')}\n${more.join('\n')}\n`,
+    );
+
+  test('the unit in a remark counts', () => {
+    const { asked, summary } = read(list([], '### Unit = inches, Angle = deg.\n'));
+    expect([asked, summary]).toMatchObject([[], { unit: 'inch' }]);
+  });
+
+  test('a back whose x is counted from behind is asked, and turned over where it is so', () => {
+    const bytes = list(['C1,1u,-15,5,0,bottom', 'C2,1u,-35,5,0,bottom']);
+    expect(read(bytes).asked).toEqual(['backX']);
+    const turned = importFile({ name: 'pos.csv', bytes }, { backX: 'counted from behind' }).outcome;
+    expect(turned).toMatchObject({ summary: { width: 30 }, value: { placements: { 4: { x: 15 }, 5: { x: 35 } } } });
+    expect(read(bytes, { backX: 'as it stands' }).summary).toMatchObject({ width: 75 });
+    // One part that hangs over the edge of the front says nothing of the back.
+    expect(read(list(['C1,1u,15,5,0,bottom', 'C2,1u,-35,5,0,bottom'])).asked).toEqual([]);
+  });
+
+  test('a part twice at one place is one; at two places the list is of several boards', () => {
+    expect(read(list(['R0,1k,10,5,0,top'])).summary).toMatchObject({ parts: 4 });
+    expect(read(list(['R0,1k,60,5,0,top'])).refused).toBe(
+      'Expected each part once; got R0 at 10, 5 and at 60, 5: a list of several boards is taken apart first.',
+    );
+  });
+});
+
 test('a blank chip is no text, and said to be blank', () => {
   const { outcome } = importFile({ name: 'read.bin', bytes: new Uint8Array(4096).fill(0xff) });
   expect(outcome).toMatchObject({
