@@ -10,7 +10,7 @@ export const CAPABILITIES = {
     tests: ['src/core/job/log/**/*', 'src/core/job/decide/*'],
   },
   stock: { mutate: ['src/core/stock/{check,state,lines,stored}.ts'], tests: ['src/core/stock/*'] },
-  proof: { mutate: ['src/core/proof/*.ts'], tests: ['src/core/proof/{proof,order,suspects,power-up}'] },
+  proof: { mutate: ['src/core/proof/*.ts'], tests: ['src/core/proof/{proof,gates,rails,order,suspects,power-up}'] },
   joints: { mutate: ['src/core/joints/*.ts'], tests: ['src/core/joints/*'] },
   parts: { mutate: ['src/core/parts/*.ts'], tests: ['src/core/parts/*'] },
   'image rules': { mutate: ['src/core/image/{judge,merge,propose-transplant}.ts'], tests: ['src/core/image/*'] },
