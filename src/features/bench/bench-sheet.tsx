@@ -7,6 +7,9 @@ import { ColumnHeads, Headline } from '@/ui';
 import type { BenchOverview, BenchRow } from './queries';
 
 const COLUMNS = '64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px';
+/** On a narrow screen what comes next and what was found have rows of their own below the job. */
+const NARROW_COLUMNS = '64px minmax(0, 1fr) auto';
+const WIDE_ONLY = { base: 'none', lg: 'block' } as const;
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
 /** Today at the bench: the job to take next, then the queue with what was found and what comes next. */
@@ -39,6 +42,7 @@ export function BenchSheet({ bench, tour }: { bench: BenchOverview; tour?: React
         columns={COLUMNS}
         names={['Job', 'Device', 'On the path', 'Next', 'Found last', 'Takes']}
         lastRight
+        wideOnly
         mt="5"
       />
       {[first, ...rest].map((row) => (
@@ -65,7 +69,7 @@ function Row({ row }: { row: BenchRow }) {
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
       <NextLink href={`/jobs/${row.number}/${row.stage}`}>
         <Grid
-          templateColumns={COLUMNS}
+          templateColumns={{ base: NARROW_COLUMNS, lg: COLUMNS }}
           columnGap="4"
           alignItems="baseline"
           py="2.5"
@@ -78,8 +82,10 @@ function Row({ row }: { row: BenchRow }) {
           <Text as="span" fontWeight="700">
             {row.device}
           </Text>
-          <PathMark index={row.stageIndex} name={STAGES[row.stageIndex].name} />
-          <Box minW="0">
+          <Box display={WIDE_ONLY}>
+            <PathMark index={row.stageIndex} name={STAGES[row.stageIndex].name} />
+          </Box>
+          <Box minW="0" gridColumn={{ base: '1 / -1', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }}>
             <Text fontWeight="600" color={row.urgent ? 'rust' : 'ink'}>
               {row.next}
             </Text>
@@ -87,7 +93,13 @@ function Row({ row }: { row: BenchRow }) {
               {row.training && 'Training: '}“{row.symptom}”
             </Text>
           </Box>
-          <Text as="span" fontSize="14px" color={row.problem ? 'rust' : 'quiet'}>
+          <Text
+            as="span"
+            gridColumn={{ base: '1 / -1', lg: 'auto' }}
+            gridRow={{ base: '3', lg: 'auto' }}
+            fontSize="14px"
+            color={row.problem ? 'rust' : 'quiet'}
+          >
             {row.problem ?? row.found}
           </Text>
           <Text as="span" fontFamily="mono" textAlign="right" whiteSpace="nowrap">

@@ -22,15 +22,15 @@ export function Path({
           <Link key={id} asChild display="block" _hover={{ textDecoration: 'none', bg: 'ground' }} color="ink">
             <NextLink href={`/jobs/${number}/${id}`} aria-current={here ? 'step' : undefined}>
               <Flex
-                gap="3"
-                pl="3"
-                pr="3"
+                gap={{ base: '1.5', lg: '3' }}
+                px="3"
                 py={{ base: '1.5', lg: findings[id] ? '2' : '1.5' }}
                 bg={here ? 'ground' : undefined}
-                borderLeft="3px solid"
+                borderLeft={{ lg: '3px solid' }}
+                borderBottom={{ base: '3px solid', lg: 'none' }}
                 borderColor={here ? 'copper' : 'transparent'}
               >
-                <Text as="span" color="quiet" fontSize="14px" w="16px" flexShrink="0" lineHeight="1.5">
+                <Text as="span" color="quiet" fontSize="14px" w={{ lg: '16px' }} flexShrink="0" lineHeight="1.5">
                   {i + 1}
                 </Text>
                 <Box minW="0">
@@ -43,14 +43,26 @@ export function Path({
                   >
                     {name}
                   </Text>
+                  {/* In a row there is no room for what was found: the page of the stage says it. */}
                   {findings[id] ? (
-                    <Text fontSize="13px" lineHeight="1.35" color="quiet" overflowWrap="anywhere">
+                    <Text
+                      display={{ base: 'none', lg: 'block' }}
+                      fontSize="13px"
+                      lineHeight="1.35"
+                      color="quiet"
+                      overflowWrap="anywhere"
+                    >
                       {findings[id]}
                     </Text>
                   ) : (
                     id === next &&
                     !here && (
-                      <Text fontSize="13px" lineHeight="1.35" color="copperText">
+                      <Text
+                        display={{ base: 'none', lg: 'block' }}
+                        fontSize="13px"
+                        lineHeight="1.35"
+                        color="copperText"
+                      >
                         next
                       </Text>
                     )

@@ -124,7 +124,14 @@ function QuickTests({ job, port }: { job: JobView; port: Port }) {
   const rail = packRail(job.board);
   const prefix = portPrefix(job, port);
   return (
-    <Grid templateColumns="repeat(5, 1fr)" columnGap="4" mt="3" flexShrink="0" role="list" aria-label="Quick tests">
+    <Grid
+      templateColumns={{ base: 'repeat(2, minmax(0, 1fr))', md: 'repeat(5, 1fr)' }}
+      columnGap="4"
+      mt="3"
+      flexShrink="0"
+      role="list"
+      aria-label="Quick tests"
+    >
       <QuickTest
         name="Quick tester"
         stem={`tester ${prefix}`}

@@ -44,7 +44,7 @@ export function PlugProof({ job, portId, hrefs, onKeep }: PlugProofProps) {
         </Box>
       )}
       <TraceTools job={job} port={port} expected={now.expected} desk={desk} onKeep={onKeep} />
-      <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap="5" flex="1" minH="0">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' }} gap="5" flex="1" minH="0">
         <Time title="Before the work" outside={before} none="Not read before the work." />
         <Time title="Now" outside={live} none="Not read yet." stem={(side) => `usb ${prefix}${side.toLowerCase()} `} />
       </Grid>

@@ -98,7 +98,14 @@ const MOST_SHOWN = 3;
 function BestTests({ tests, chosen }: { tests: JobView['tests']; chosen: JobView['tests'][number] | undefined }) {
   if (tests.length < 2) return null;
   return (
-    <Grid templateColumns="repeat(3, 1fr)" gap="4" mb="2.5" fontSize="14px" role="list" aria-label="The best tests">
+    <Grid
+      templateColumns={{ base: 'minmax(0, 1fr)', md: 'repeat(3, minmax(0, 1fr))' }}
+      gap={{ base: '2', md: '4' }}
+      mb="2.5"
+      fontSize="14px"
+      role="list"
+      aria-label="The best tests"
+    >
       {tests.slice(0, MOST_SHOWN).map((t, i) => (
         <Box key={t.id} role="listitem" borderTop="1px solid" borderColor="rule" pt="1">
           <Link asChild color={t === chosen ? 'copperText' : 'ink'} fontWeight={t === chosen ? '700' : '400'}>

@@ -21,8 +21,9 @@ const STATE = {
   untested: { words: 'not yet', colour: 'quiet' },
 } as const;
 
-/** On a tablet the bar and the good boards make room for what was read. */
+/** On a tablet the bar and the good boards make room for what was read; on a telephone what was read before does too. */
 const WIDE_ONLY = { base: 'none', xl: 'table-cell' } as const;
+const NO_TELEPHONE = { base: 'none', md: 'table-cell' } as const;
 
 const HEADS = ['Rail', 'Wanted', '', 'Good boards', 'Before', 'Now', ''] as const;
 
@@ -53,7 +54,7 @@ export function RailsView({ job }: { job: JobView }) {
             {HEADS.map((h, i) => (
               <chakra.th
                 key={i}
-                display={i === 2 || i === 3 ? WIDE_ONLY : undefined}
+                display={i === 2 || i === 3 ? WIDE_ONLY : i === 4 ? NO_TELEPHONE : undefined}
                 fontWeight="700"
                 pb="1"
                 borderBottom="1px solid"
@@ -140,7 +141,7 @@ function RailRow({ rail: r, depth, isNext, isDense, before, compared }: RailRowP
           {r.rail.id}
         </chakra.button>
       </chakra.td>
-      <chakra.td fontFamily="mono" whiteSpace="nowrap" fontSize="13px" color="quiet">
+      <chakra.td fontFamily="mono" whiteSpace={{ base: 'normal', md: 'nowrap' }} fontSize="13px" color="quiet">
         {rangeWords(formatVolt(r.minV), formatVolt(r.maxV))}
       </chakra.td>
       <chakra.td w="116px" display={WIDE_ONLY}>
@@ -155,7 +156,7 @@ function RailRow({ rail: r, depth, isNext, isDense, before, compared }: RailRowP
       >
         {compared && rangeWords(...(compared.interval.split(' to ') as [string, string]))}
       </chakra.td>
-      <chakra.td fontFamily="mono" color="quiet" whiteSpace="nowrap">
+      <chakra.td display={NO_TELEPHONE} fontFamily="mono" color="quiet" whiteSpace="nowrap">
         {before}
       </chakra.td>
       <chakra.td fontFamily={face.figures} fontWeight="700" fontSize="16px" whiteSpace="nowrap" color={colour}>

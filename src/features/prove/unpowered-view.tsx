@@ -71,7 +71,12 @@ function WalkPart({ job, walk }: { job: JobView; walk: JointWalk }) {
     if (joint) offerText(`${joint.value ? 'fix ' : ''}${jointStem(walk.ref, joint.pin)}`);
   };
   return (
-    <Grid templateColumns="minmax(0, 1fr) minmax(0, 1.25fr)" gap="5" flex="1" minH="0">
+    <Grid
+      templateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1.25fr)' }}
+      gap="5"
+      flex="1"
+      minH="0"
+    >
       <LandsDrawing board={board} part={part} touched={touched} onPick={pick} />
       <Box overflowY="auto" minH="0" tabIndex={0} role="region" aria-label={`Joints of ${walk.ref}`}>
         <Flex justify="space-between" align="baseline" gap="3">

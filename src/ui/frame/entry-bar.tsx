@@ -260,7 +260,10 @@ export function EntryBar(props: EntryBarProps) {
         </Text>
         <Flex
           gap="3"
-          flexShrink="0"
+          align="center"
+          justify="flex-end"
+          wrap={{ base: 'wrap', lg: 'nowrap' }}
+          flexShrink={{ base: '1', lg: '0' }}
           fontSize="14px"
           color="quiet"
           display={{ base: 'none', md: 'flex' }}

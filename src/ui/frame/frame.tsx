@@ -3,6 +3,8 @@ import { Box, Flex, Grid } from '@chakra-ui/react';
 
 /** The height of the window, whatever the scale of what is drawn in it. */
 const WINDOW = 'calc(100dvh / var(--scale, 1))';
+/** As wide as there is room: what is wider scrolls in it and does not push the page. */
+const ONE_COLUMN = 'minmax(0, 1fr)';
 /** At an arm's length: the work, and what it means. */
 const FAR_COLUMNS = 'minmax(0, 1fr) 230px';
 
@@ -22,7 +24,7 @@ export function Frame({ strip, path, work, sidebar, caution, entry }: FrameProps
     <Grid
       h={{ lg: WINDOW }}
       minH={WINDOW}
-      templateColumns={{ base: '1fr', lg: '196px minmax(0, 1fr) 308px' }}
+      templateColumns={{ base: ONE_COLUMN, lg: `196px ${ONE_COLUMN} 308px` }}
       templateRows={{ base: 'auto', lg: '44px minmax(0, 1fr) auto' }}
       css={{ 'html[data-far] &': { gridTemplateColumns: FAR_COLUMNS, '& > nav': { display: 'none' } } }}
     >
@@ -33,7 +35,11 @@ export function Frame({ strip, path, work, sidebar, caution, entry }: FrameProps
         borderRight={{ lg: '1px solid' }}
         borderColor={{ lg: 'rule' }}
         overflowY="auto"
-        pt="3"
+        pt={{ base: '1.5', lg: '3' }}
+        display={{ base: 'flex', lg: 'block' }}
+        flexWrap="wrap"
+        borderBottom={{ base: '1px solid', lg: 'none' }}
+        borderBottomColor="rule"
       >
         {path}
       </Box>
@@ -93,8 +99,8 @@ export function Sheet({ strip, children, sidebar, caution, entry }: SheetProps) 
     <Grid
       h={{ lg: WINDOW }}
       minH={WINDOW}
-      templateColumns={{ base: '1fr', lg: sidebar ? 'minmax(0, 1fr) 308px' : '1fr' }}
-      templateRows="44px minmax(0, 1fr) auto"
+      templateColumns={{ base: ONE_COLUMN, lg: sidebar ? `${ONE_COLUMN} 308px` : ONE_COLUMN }}
+      templateRows={{ base: 'auto minmax(0, 1fr) auto', lg: '44px minmax(0, 1fr) auto' }}
       css={sidebar ? { 'html[data-far] &': { gridTemplateColumns: FAR_COLUMNS } } : undefined}
     >
       <Box gridColumn="1 / -1">{strip}</Box>

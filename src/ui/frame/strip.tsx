@@ -26,12 +26,22 @@ export function Strip({ where }: { where?: ReactNode }) {
   const pathname = usePathname();
   const person = useSignedIn();
   return (
-    <Flex h="44px" align="center" gap="5" px="4.5" borderBottom="1.5px solid" borderColor="ink" whiteSpace="nowrap">
+    <Flex
+      h={{ lg: '44px' }}
+      wrap={{ base: 'wrap', lg: 'nowrap' }}
+      align="center"
+      columnGap="5"
+      px="4.5"
+      pt={{ base: '2', lg: '0' }}
+      borderBottom="1.5px solid"
+      borderColor="ink"
+      whiteSpace="nowrap"
+    >
       <Link asChild fontWeight="800" fontSize="18px" color="ink" _hover={{ textDecoration: 'none' }}>
         <NextLink href="/">Unisolda</NextLink>
       </Link>
       {where && (
-        <Box color="quiet" overflow="hidden" textOverflow="ellipsis">
+        <Box color="quiet" overflow="hidden" textOverflow="ellipsis" flex={{ base: '1 1 0', lg: '0 1 auto' }} minW="0">
           {where}
         </Box>
       )}
@@ -43,6 +53,8 @@ export function Strip({ where }: { where?: ReactNode }) {
         aria-label="Places"
         gap="4.5"
         align="center"
+        flexBasis={{ base: '100%', lg: 'auto' }}
+        overflowX={{ base: 'auto', lg: 'visible' }}
         css={{ 'html[data-far] &': { '& > *:not(:first-of-type):not([data-stays])': { display: 'none' } } }}
       >
         {PLACES.map(({ href, name }) => (

@@ -7,13 +7,16 @@ export interface ColumnHeadsProps {
   readonly lastRight?: boolean;
   readonly mt?: string;
   readonly maxW?: string;
+  /** The list stands in rows of its own on a narrow screen, where names over columns would name nothing. */
+  readonly wideOnly?: boolean;
 }
 
 /** The names over the columns of a list. */
-export function ColumnHeads({ columns, names, lastRight = false, mt, maxW }: ColumnHeadsProps) {
+export function ColumnHeads({ columns, names, lastRight = false, mt, maxW, wideOnly = false }: ColumnHeadsProps) {
   return (
     <Grid
       templateColumns={columns}
+      display={wideOnly ? { base: 'none', lg: 'grid' } : 'grid'}
       columnGap="4"
       fontSize="13px"
       fontWeight="700"
