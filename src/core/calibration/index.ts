@@ -1,20 +1,8 @@
 export { PROBE_PLACES_MM, blowCoupon, reaches, type CouponRun, type ProbePlace, type Unknowns } from './coupon';
-export {
-  ALLOY_SD_K,
-  BEFORE,
-  COUPON_ALLOYS_C,
-  DEFAULT_BLOW,
-  PROBE_SD_K,
-  THRESHOLD_S,
-  fitStation,
-  meltSdS,
-  nextTrial,
-  thresholdOf,
-  trialWords,
-  type AskedTrial,
-  type Calibration,
-  type Trial,
-} from './fit';
+export { fitStation, type Calibration } from './fit';
+export { BEFORE } from './least-squares';
+export { DEFAULT_BLOW, nextTrial, thresholdOf, trialWords, type AskedTrial } from './next-trial';
+export { ALLOY_SD_K, COUPON_ALLOYS_C, PROBE_SD_K, THRESHOLD_S, meltSdS, type Trial } from './observation';
 export { logOf, wholeSeconds, type ThermoLog } from './log-csv';
 export { calibrated, driftOf, trialSchema, type CalibrationRecord } from './trials';
 export { calibrationFromMark, type MarkAnswer } from './mark';

@@ -1,6 +1,7 @@
 import type { Station } from '../heat';
 import { blowCoupon, type ProbePlace } from './coupon';
-import type { Calibration, Trial } from './fit';
+import type { Calibration } from './fit';
+import type { Trial } from './observation';
 
 /** A log of the coupon as a station with what was found would have made it: every probe over whole seconds, °C. */
 export function loggedBy(

@@ -14,7 +14,8 @@ import {
 } from '../heat';
 import { partByRef, type Board } from '../board';
 import { fail, ok, type Result } from '../result';
-import { PROBE_SD_K, calibrationOf, type Calibration } from './fit';
+import { calibrationOf, type Calibration } from './fit';
+import { PROBE_SD_K } from './observation';
 
 /** What a thermocouple at a part's joints showed while a plan was run; 0 s is when the air came on. */
 export interface LoggedCurve {

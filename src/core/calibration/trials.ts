@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { withMultiplier, type Station } from '../heat';
 import { PROBE_PLACES_MM } from './coupon';
-import type { Calibration, Trial } from './fit';
+import type { Calibration } from './fit';
+import type { Trial } from './observation';
 
 const blow = {
   setC: z
