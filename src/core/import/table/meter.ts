@@ -16,6 +16,7 @@ import {
   peekColumns,
   readSampled,
   signatureOf,
+  stepQuestion,
   tableSummary,
   type SampledTable,
   type TableSummary,
@@ -191,12 +192,16 @@ export interface MeterTable {
 }
 
 const LEAST_SAMPLES = 3;
+/** Meters of a port sample up to two thousand times a second. Engineering estimate. */
+const LEAST_STEP_S = 5e-4;
 
 function readMeter(file: ImportFile, answers: Answers): Outcome<MeterTable, TableSummary> {
   const table = readSampled(file, answers);
   if (isRefused(table)) return table;
   const questions: ImportQuestion[] = [...table.questions];
   const notes: string[] = [...table.notes];
+  const tooFine = stepQuestion(table, LEAST_STEP_S, answers);
+  if (tooFine) questions.push(tooFine);
   const figures = table.columns.filter((c) => c.kind === 'figures' && !isIndexName(c.name));
   if (figures.length < 2) return refused(`Expected a column of volts and one of amps; got ${named(figures)}.`);
   const roles = { voltage: chosenOf(figures, 'voltage', answers), current: chosenOf(figures, 'current', answers) };

@@ -10,7 +10,8 @@ import {
 import { columnsOf, summaryOf, type Column, type ColumnSummary } from './columns';
 import { layoutOf, type TableLayout } from './layout';
 import { pivoted } from './pivot';
-import { timesOf, type RowTimes } from './times';
+import { typicalStep } from './spread';
+import { TIME_UNITS, timesOf, type RowTimes } from './times';
 
 /** A table of samples: when each row was taken, and its columns. */
 export interface SampledTable {
@@ -98,6 +99,28 @@ export function readSampled(file: ImportFile, answers: Answers): SampledTable | 
     columns: columns.filter((c) => !times.from.includes(c)),
     questions,
     notes: [...layout.notes, ...times.notes],
+  };
+}
+
+/**
+ * Asked where the times are given in a part of a second that makes samples closer than such an instrument takes them, while as
+ * seconds they would be usual: a header that names the wrong unit.
+ */
+export function stepQuestion(
+  { times }: SampledTable,
+  leastStepS: number,
+  answers: Answers,
+): ImportQuestion | undefined {
+  const [column] = times.from;
+  const id = `unit:${column?.name}`;
+  if (times.from.length !== 1 || column.kind !== 'figures' || !column.unit || answers[id] !== undefined)
+    return undefined;
+  const stepS = typicalStep(times.seconds);
+  if (column.unit.scale >= 1 || stepS >= leastStepS || stepS / column.unit.scale < leastStepS) return undefined;
+  return {
+    id,
+    why: `${column.name} is given in ${column.unit.written}, which makes a sample every ${Number((stepS * 1e3).toPrecision(3))} ms: is it so?`,
+    choices: TIME_UNITS,
   };
 }
 

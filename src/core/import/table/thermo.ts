@@ -11,7 +11,16 @@ import {
 } from '../importer';
 import { headText, isText } from '../text/encoding';
 import { inUnit, isIndexName, type Column } from './columns';
-import { isRefused, previewRows, peekColumns, readSampled, signatureOf, tableSummary, type TableSummary } from './read';
+import {
+  isRefused,
+  previewRows,
+  peekColumns,
+  readSampled,
+  signatureOf,
+  stepQuestion,
+  tableSummary,
+  type TableSummary,
+} from './read';
 import { unitOf } from './unit';
 
 /** Readings of thermocouples over a hot-air bench, °C. */
@@ -20,6 +29,8 @@ const MOST_C = 600;
 /** A log begins in a room: outside of these a figure without a unit is asked. Engineering estimate. */
 const ROOM_C = [5, 45] as const;
 const UNITS = ['°C', '°F', 'K'] as const;
+/** Loggers of thermocouples read them up to two hundred times a second. Engineering estimate. */
+const LEAST_STEP_S = 5e-3;
 /** A few readings far beyond what is read here are an instrument's sign for an open probe; more are no thermocouple's. Engineering estimate. */
 const MOST_BEYOND = 0.05;
 const isBeyond = (c: number): boolean => c > MOST_C || c < LEAST_C;
@@ -92,6 +103,8 @@ function readThermo(file: ImportFile, answers: Answers): Outcome<ThermoLog, Tabl
   }
   const questions: ImportQuestion[] = [...table.questions];
   const notes: string[] = [...table.notes];
+  const tooFine = stepQuestion(table, LEAST_STEP_S, answers);
+  if (tooFine) questions.push(tooFine);
   const made = probes.map((column) => inCelsius(column, answers));
   for (const { question, note } of made) {
     if (question) questions.push(question);

@@ -18,7 +18,7 @@ export interface RowTimes {
 
 const DAY_S = 86_400;
 const HALF_DAY_S = DAY_S / 2;
-const TIME_UNITS = ['s', 'ms', 'µs', 'min'] as const;
+export const TIME_UNITS = ['s', 'ms', 'µs', 'min'] as const;
 
 /** Finds the columns that say when, and reads them. */
 export function timesOf(layout: TableLayout, columns: readonly Column[], answers: Answers): RowTimes {

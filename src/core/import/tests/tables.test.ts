@@ -55,6 +55,15 @@ describe('layouts of meters', () => {
 });
 
 describe('what no port carries is asked', () => {
+  test('seconds under a header of milliseconds, by samples closer than a meter takes them', () => {
+    const text = (step: number): string =>
+      `Time(ms),Voltage(V),Current(A)\n${rows(30, (i) => `${(i * step).toFixed(1)},5.02,0.100`)}`;
+    expect(asked(meter(text(0.1)))).toEqual(['unit:Time']);
+    expect(value(meter(text(0.1), { 'unit:Time': 's' })).trace.timesS[1]).toBeCloseTo(0.1, 9);
+    expect(value(meter(text(0.1), { 'unit:Time': 'ms' })).trace.timesS[1]).toBeCloseTo(1e-4, 9);
+    expect(asked(meter(text(1)))).toEqual([]);
+  });
+
   test.each([
     ['8.9 without a unit as current', 'time,voltage,current', '5.02,8.90', ['unit:current']],
     ['633 A', 'Time (s),Voltage (V),Current (A)', '5.02,633', ['unit:Current']],
