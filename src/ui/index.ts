@@ -8,7 +8,7 @@ export { Frame, Sheet } from './frame/frame';
 export { Strip } from './frame/strip';
 export { BigFigure } from './parts/big-figure';
 export { MainButton, PlainButton } from './parts/button';
-export { ColumnHeads } from './parts/column-heads';
+export { ColumnHeads, LIST_WIDTH } from './parts/column-heads';
 export { Named, SelectBox, TextInput } from './parts/fields';
 export { FilePick } from './parts/file-pick';
 export { Headline } from './parts/headline';

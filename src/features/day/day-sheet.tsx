@@ -3,7 +3,7 @@
 import NextLink from 'next/link';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { DayDrawing } from '@/drawings/day-drawing';
-import { ColumnHeads, Headline, usePlace } from '@/ui';
+import { ColumnHeads, Headline, usePlace, LIST_WIDTH } from '@/ui';
 import type { BenchDay, DayLine } from './queries';
 
 /** What is drawn: the rest of this working day and the next morning, minutes. */
@@ -89,6 +89,7 @@ function Line({ line, at }: { line: DayLine; at: (iso: string) => string }) {
   return (
     <Grid
       templateColumns={COLUMNS}
+      minW={LIST_WIDTH}
       columnGap="4"
       alignItems="baseline"
       py="2"

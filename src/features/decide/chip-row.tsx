@@ -3,7 +3,7 @@
 import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import { ATTRIBUTES, ATTRIBUTE_WORDS, RULES, VERDICT_WORDS, type Cell, type Outcome, type Verdict } from '@/core/parts';
 import { formatChance, formatMinutes } from '@/core/units';
-import { MainButton, PlainButton, type ColourName } from '@/ui';
+import { MainButton, PlainButton, type ColourName, LIST_WIDTH } from '@/ui';
 import type { RouteView } from '@/core/choice';
 import { SuccessPart } from './success-part';
 
@@ -40,6 +40,7 @@ const MARK: Readonly<Record<Outcome, string>> = {
 export const RowHeads = () => (
   <Grid
     templateColumns={COLUMNS}
+    minW={LIST_WIDTH}
     columnGap="1.5"
     fontSize="13px"
     fontWeight="700"
@@ -71,7 +72,7 @@ export function RouteRow({ route, open, first, chosen, busy, onTake }: RouteRowP
     <Box borderBottom="1px solid" borderColor="rule">
       <details open={open}>
         <chakra.summary cursor="pointer" listStyle="none" py="2" _hover={{ bg: 'ground' }}>
-          <Grid templateColumns={COLUMNS} columnGap="1.5" alignItems="baseline">
+          <Grid templateColumns={COLUMNS} minW={LIST_WIDTH} columnGap="1.5" alignItems="baseline">
             <Box minW="0">
               <Text as="span" fontFamily="mono" fontWeight="700" fontSize="15px">
                 {route.typeId}

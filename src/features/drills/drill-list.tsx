@@ -4,7 +4,7 @@ import { useState } from 'react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
-import { ColumnHeads, FigureLine, Headline, MainButton, PlainButton, ProblemNote, SidebarPart } from '@/ui';
+import { ColumnHeads, FigureLine, Headline, MainButton, PlainButton, ProblemNote, SidebarPart, LIST_WIDTH } from '@/ui';
 import { beginDrill } from './actions';
 import type { DrillList } from './queries';
 
@@ -58,6 +58,7 @@ export function DrillCourse({ list }: { list: DrillList }) {
         <Grid
           key={d.name}
           templateColumns={COLUMNS}
+          minW={LIST_WIDTH}
           columnGap="4"
           alignItems="center"
           py="1.5"

@@ -7,6 +7,8 @@ import { Box, Flex, Grid, Link, Text, chakra } from '@chakra-ui/react';
 import { ColumnHeads, Headline, usePlace } from '@/ui';
 import type { JobLine, JobPage } from './queries';
 
+/** On a narrow screen the symptom has a row of its own below the job. */
+const NARROW_COLUMNS = '64px minmax(0, 1fr) auto';
 const COLUMNS = '72px minmax(0, 1.2fr) minmax(0, 2fr) 110px 110px';
 const jobName = (n: number): string => String(n).padStart(4, '0');
 
@@ -64,7 +66,7 @@ export function JobList({ list, focus }: { list: JobPage; focus: boolean }) {
         fontSize="17px"
         _placeholder={{ color: 'quiet', opacity: 1 }}
       />
-      <ColumnHeads columns={COLUMNS} names={['Job', 'Device', 'Symptom', 'Opened', 'Outcome']} />
+      <ColumnHeads columns={COLUMNS} names={['Job', 'Device', 'Symptom', 'Opened', 'Outcome']} wideOnly />
       <Box flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="The jobs">
         {list.jobs.map((job) => (
           <Row key={job.number} job={job} />
@@ -107,7 +109,7 @@ function Row({ job }: { job: JobLine }) {
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
       <NextLink href={`/jobs/${job.number}`} prefetch={false}>
         <Grid
-          templateColumns={COLUMNS}
+          templateColumns={{ base: NARROW_COLUMNS, lg: COLUMNS }}
           columnGap="4"
           alignItems="baseline"
           py="2"
@@ -120,10 +122,16 @@ function Row({ job }: { job: JobLine }) {
           <Text as="span" fontWeight="600" truncate>
             {job.device}
           </Text>
-          <Text as="span" color={job.problem ? 'rust' : 'quiet'} truncate>
+          <Text
+            as="span"
+            gridColumn={{ base: '1 / -1', lg: 'auto' }}
+            gridRow={{ base: '2', lg: 'auto' }}
+            color={job.problem ? 'rust' : 'quiet'}
+            truncate
+          >
             {job.problem ?? job.symptom}
           </Text>
-          <Text as="span" fontFamily="mono" fontSize="14px">
+          <Text as="span" display={{ base: 'none', lg: 'inline' }} fontFamily="mono" fontSize="14px">
             {day(job.openedAt)}
           </Text>
           <Text as="span" color={job.outcome === 'repaired' ? 'leaf' : job.outcome ? 'amberText' : 'copperText'}>

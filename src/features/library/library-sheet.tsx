@@ -2,7 +2,7 @@ import NextLink from 'next/link';
 import { Grid, Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { boardMeasurements, singleFaults } from '@/core/diagnose';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
 import { BoardUpload } from './board-upload';
 import { PackageUpload } from './package-upload';
 
@@ -25,6 +25,7 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
           <NextLink href={`/library/${b.id}`}>
             <Grid
               templateColumns={COLUMNS}
+              minW={LIST_WIDTH}
               columnGap="4"
               alignItems="baseline"
               py="2.5"

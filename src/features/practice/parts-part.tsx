@@ -5,7 +5,7 @@ import { Flex, Grid, Text } from '@chakra-ui/react';
 import { PART_KINDS, PART_KIND_WORDS } from '@/core/board';
 import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, HOUR_PRICE, PART_KIND_DEFINITIONS, type Practice } from '@/core/diagnose';
 import type { KindRecord } from '@/core/job';
-import { ColumnHeads, Headline, PlainButton } from '@/ui';
+import { ColumnHeads, Headline, PlainButton, LIST_WIDTH } from '@/ui';
 import { learnFromJobs } from './actions';
 import { draftOf, figuresOf, type Draft } from './draft';
 import { FigureInput } from './figure-input';
@@ -88,6 +88,7 @@ export function PartsPart({ practice }: { practice: Practice }) {
           <Grid
             key={kind}
             templateColumns={COLUMNS}
+            minW={LIST_WIDTH}
             columnGap="4"
             alignItems="baseline"
             py="1"

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { Flex, Grid, Text } from '@chakra-ui/react';
 import { MEASUREMENT_KINDS, type Practice } from '@/core/diagnose';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
 import { draftOf, figuresOf, type Draft } from './draft';
 import { FigureInput } from './figure-input';
 import { KeepForm } from './keep-form';
@@ -27,6 +27,7 @@ export function ReadingsPart({ practice }: { practice: Practice }) {
           <Grid
             key={kind}
             templateColumns={COLUMNS}
+            minW={LIST_WIDTH}
             columnGap="4"
             alignItems="baseline"
             py="1.5"

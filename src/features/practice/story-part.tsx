@@ -5,7 +5,7 @@ import { Grid, Text } from '@chakra-ui/react';
 import { PART_KINDS, PART_KIND_WORDS } from '@/core/board';
 import { HISTORY_FACTORS, HISTORY_FLAGS, type HistoryFlag, type Practice } from '@/core/diagnose';
 import { HISTORY_WORDS } from '@/core/job';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
 import { draftOf, figuresOf, type Draft } from './draft';
 import { FigureInput } from './figure-input';
 import { KeepForm } from './keep-form';
@@ -41,6 +41,7 @@ export function StoryPart({ practice }: { practice: Practice }) {
           <Grid
             key={kind}
             templateColumns={COLUMNS}
+            minW={LIST_WIDTH}
             columnGap="4"
             alignItems="baseline"
             py="1"

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import { formatMinutes } from '@/core/units';
-import { AnswerNote, ColumnHeads, Headline, PlainButton } from '@/ui';
+import { AnswerNote, ColumnHeads, Headline, PlainButton, LIST_WIDTH } from '@/ui';
 import { keepLearning } from './actions';
 import type { Learning } from './queries';
 
@@ -33,6 +33,7 @@ export function LearningSheet({ learning }: { learning: Learning }) {
         <Grid
           key={s.kind}
           templateColumns={COLUMNS}
+          minW={LIST_WIDTH}
           columnGap="4"
           py="1.5"
           borderBottom="1px solid"

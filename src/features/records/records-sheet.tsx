@@ -4,7 +4,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { formatInHundred, formatMinutes } from '@/core/units';
-import { ColumnHeads, Headline, Money, Named, SelectBox } from '@/ui';
+import { ColumnHeads, Headline, Money, Named, SelectBox, LIST_WIDTH } from '@/ui';
 import type { Records } from './queries';
 
 const GROUP_NAMES = [
@@ -87,6 +87,7 @@ function Row({ row: r }: { row: Records['rows'][number] }) {
   return (
     <Grid
       templateColumns={COLUMNS}
+      minW={LIST_WIDTH}
       columnGap="4"
       alignItems="center"
       py="1.5"

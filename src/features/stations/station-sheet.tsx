@@ -26,6 +26,7 @@ import {
   ProblemNote,
   TextInput,
   usePlace,
+  LIST_WIDTH,
 } from '@/ui';
 import { LogCurves } from '@/drawings/log-curves';
 import { keepCalibration } from './actions';
@@ -155,6 +156,7 @@ function Trials({ trials, onDrop }: { trials: readonly Trial[]; onDrop: (i: numb
         <Grid
           key={i}
           templateColumns={TRIAL_COLUMNS}
+          minW={LIST_WIDTH}
           columnGap="4"
           py="1.5"
           borderBottom="1px solid"

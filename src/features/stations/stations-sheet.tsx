@@ -5,7 +5,7 @@ import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import { NOMINAL_STATION, type Station } from '@/core/heat';
-import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput, usePlace } from '@/ui';
+import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput, usePlace, LIST_WIDTH } from '@/ui';
 import { keepStation } from './actions';
 import type { KnownStation } from './queries';
 
@@ -29,6 +29,7 @@ export function StationsSheet({ stations }: { stations: readonly KnownStation[] 
           <NextLink href={`/library/stations/${s.id}`}>
             <Grid
               templateColumns={COLUMNS}
+              minW={LIST_WIDTH}
               columnGap="4"
               alignItems="baseline"
               py="2.5"

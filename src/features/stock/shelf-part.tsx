@@ -2,7 +2,7 @@ import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { LotArrivals } from '@/core/stock';
 import { formatChance } from '@/core/units';
-import { ColumnHeads, Headline, Money } from '@/ui';
+import { ColumnHeads, Headline, Money, LIST_WIDTH } from '@/ui';
 import { MoistureLine } from './moisture-line';
 import type { Shelf } from './queries';
 import type { Tray } from './view';
@@ -26,6 +26,7 @@ export function ShelfPart({ shelf: { lots, arrivals, trays, reorders } }: { shel
         <Grid
           key={lot.id}
           templateColumns={LOT_COLUMNS}
+          minW={LIST_WIDTH}
           columnGap="4"
           alignItems="baseline"
           py="1.5"
@@ -105,7 +106,15 @@ function TrayPart({ tray }: { tray: Tray }) {
         </Text>
       </Text>
       {tray.chips.map((c) => (
-        <Grid key={c.id} templateColumns={CHIP_COLUMNS} columnGap="4" alignItems="baseline" py="1" fontSize="15px">
+        <Grid
+          key={c.id}
+          templateColumns={CHIP_COLUMNS}
+          minW={LIST_WIDTH}
+          columnGap="4"
+          alignItems="baseline"
+          py="1"
+          fontSize="15px"
+        >
           <Text as="span" fontFamily="mono" fontWeight="700">
             {c.id}
           </Text>

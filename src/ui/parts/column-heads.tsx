@@ -1,5 +1,8 @@
 import { Grid } from '@chakra-ui/react';
 
+/** As narrow as the columns of a list may become: on a narrower screen the list is pushed sideways in its place. */
+export const LIST_WIDTH = { base: '640px', lg: '0' } as const;
+
 export interface ColumnHeadsProps {
   readonly columns: string;
   readonly names: readonly string[];
@@ -16,6 +19,7 @@ export function ColumnHeads({ columns, names, lastRight = false, mt, maxW, wideO
   return (
     <Grid
       templateColumns={columns}
+      minW={LIST_WIDTH}
       display={wideOnly ? { base: 'none', lg: 'grid' } : 'grid'}
       columnGap="4"
       fontSize="13px"
