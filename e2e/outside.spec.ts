@@ -109,7 +109,7 @@ test('files that are no traces or captures get a sentence and leave the job as i
     .setInputFiles(
       file(
         'scaled.csv',
-        `Time (s),Voltage (V),Current (A)\n${Array.from({ length: 30 }, (_, i) => `${30 - i},5.02,0.1`).join('\n')}`,
+        `Time (s),Voltage (V),Current (A)\n${Array.from({ length: 30 }, (_, i) => `${i ^ 1},5.02,0.1`).join('\n')}`,
       ),
     );
   await expect(problem).toContainText(
