@@ -175,7 +175,7 @@ test('soaks in two jobs run on through a power loss of the server, and hold a jo
   await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
 });
 
-test('a press before the page’s script is awake waits for it and counts', async ({ page }) => {
+test('a press before the page’s script is awake waits for it and counts; the entry line has the keys then', async ({ page }) => {
   await page.route('**/_next/static/**/*.js', async (route) => {
     await new Promise((resolve) => setTimeout(resolve, 1500));
     await route.continue();
@@ -183,6 +183,8 @@ test('a press before the page’s script is awake waits for it and counts', asyn
   await page.goto(`${server.url}/jobs/34/prove?view=functions`, { waitUntil: 'commit' });
   await page.getByRole('button', { name: 'Soak 10 min' }).click();
   await expect(page.getByLabel('Soak', { exact: true })).toContainText('left of 10 min');
+  await page.goto(`${server.url}/jobs/27/prove`, { waitUntil: 'commit' });
+  await expect(page.getByLabel('Entry line')).toBeFocused();
 });
 
 test('what a job taught is written back and taken back; its report reads in the shop’s words', async ({ page }) => {

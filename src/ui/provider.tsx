@@ -41,9 +41,15 @@ function EmotionRegistry({ nonce, children }: { nonce?: string; children: ReactN
   return <CacheProvider value={cache}>{children}</CacheProvider>;
 }
 
-/** The page is sent `inert`: a press before its script is awake would be lost without a word. It takes presses from here on. */
+/**
+ * The page is sent `inert`: a press before its script is awake would be lost without a word. From here on it takes presses, and
+ * what is to have the keys has them: a browser passes over `autofocus` on what is inert.
+ */
 function useAwake(): void {
-  useEffect(() => document.body.removeAttribute('inert'), []);
+  useEffect(() => {
+    document.body.removeAttribute('inert');
+    if (document.activeElement === document.body) document.querySelector<HTMLElement>('[autofocus]')?.focus();
+  }, []);
 }
 
 /** Everything the interface needs round it: styles, palette, paper or dim. */
