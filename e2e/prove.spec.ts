@@ -175,7 +175,7 @@ test('soaks in two jobs run on through a power loss of the server, and hold a jo
   await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
 });
 
-test('a press before the page’s script is awake waits for it and counts; the entry line has the keys then', async ({
+test('a press before the page’s script is awake waits for it and counts; the entry line has the keys', async ({
   page,
 }) => {
   await page.route('**/_next/static/**/*.js', async (route) => {

@@ -29,7 +29,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const [place, presets, person] = await Promise.all([loadPlace(), loadFilePresets(), loadPerson()]);
   return (
     <html lang="en" className={`${text.variable} ${figures.variable}`} suppressHydrationWarning>
-      <body inert>
+      <body data-asleep="">
         <UiProvider nonce={nonce}>
           <PlaceProvider place={place}>
             <FilePresetsProvider presets={presets} onKeep={keepFilePreset}>

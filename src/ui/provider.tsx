@@ -42,13 +42,12 @@ function EmotionRegistry({ nonce, children }: { nonce?: string; children: ReactN
 }
 
 /**
- * The page is sent `inert`: a press before its script is awake would be lost without a word. From here on it takes presses, and
- * what is to have the keys has them: a browser passes over `autofocus` on what is inert.
+ * The page is sent asleep: a press on a button before its script is awake would be lost without a word, so that buttons take
+ * none until then. What is typed ahead stays in its field.
  */
 function useAwake(): void {
   useEffect(() => {
-    document.body.removeAttribute('inert');
-    if (document.activeElement === document.body) document.querySelector<HTMLElement>('[autofocus]')?.focus();
+    delete document.body.dataset.asleep;
   }, []);
 }
 

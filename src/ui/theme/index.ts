@@ -59,7 +59,8 @@ const config = defineConfig({
       _print: { bg: 'white', color: 'black' },
     },
     // Sent before its script is awake: see `useAwake`.
-    'html:has(> body[inert])': { cursor: 'progress' },
+    'body[data-asleep]': { cursor: 'progress' },
+    'body[data-asleep] button': { pointerEvents: 'none' },
     'html[data-large] body': { fontSize: '19px' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'copper', outlineOffset: '2px' },
     'input, button, select, textarea': { font: 'inherit', color: 'inherit' },
