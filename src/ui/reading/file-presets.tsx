@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 
 /** What was said once of an instrument's files. */
 export interface Preset {
@@ -23,7 +23,22 @@ const FilePresetsContext = createContext<FilePresets>({
 
 /** What this bench has said of its instruments' files, and the way to say it of one more. */
 export function FilePresetsProvider({ presets, onKeep, children }: FilePresets & { readonly children: ReactNode }) {
-  const value = useMemo(() => ({ presets, onKeep }), [presets, onKeep]);
+  // What was kept since the server's list came: the next file may be dropped before a newer list does.
+  const [since, setSince] = useState<{ readonly list: readonly Preset[]; readonly kept: readonly Preset[] }>();
+  const keep = useCallback(
+    async (preset: Preset) => {
+      const told = await onKeep(preset);
+      if (told.saved)
+        setSince((now) => ({ list: presets, kept: [...(now?.list === presets ? now.kept : []), preset] }));
+      return told;
+    },
+    [presets, onKeep],
+  );
+  const value = useMemo(() => {
+    const kept = since?.list === presets ? since.kept : [];
+    const isNewer = ({ name }: Preset): boolean => kept.some((k) => k.name === name);
+    return { presets: [...presets.filter((p) => !isNewer(p)), ...kept], onKeep: keep };
+  }, [presets, since, keep]);
   return <FilePresetsContext value={value}>{children}</FilePresetsContext>;
 }
 
