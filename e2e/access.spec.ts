@@ -3,9 +3,10 @@ import { readFileSync, readdirSync } from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import { createClient } from '@libsql/client';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { enterLine, headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3243);
 test.beforeAll(() => server.start());

@@ -1,7 +1,7 @@
 /** After a swap one plug way stays dead: the new part's joint before another chip, what was cured on its own line. */
-import { expect, test } from '@playwright/test';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3238);
 test.beforeAll(() => server.start());

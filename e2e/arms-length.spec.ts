@@ -1,7 +1,7 @@
 /** Read from an arm's length: one key makes everything larger, and what matters stays on one screen. */
-import { expect, test } from '@playwright/test';
 import { headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3247);
 test.beforeAll(() => server.start());

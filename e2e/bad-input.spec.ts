@@ -1,9 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, test } from '@playwright/test';
 import { enterLine, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3212);
 test.beforeAll(() => server.start());

@@ -1,7 +1,8 @@
 /** From the first touch of heat to a part that can go down, and the run in large type, in the real interface. */
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3222);
 test.beforeAll(() => server.start());

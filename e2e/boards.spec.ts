@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { writeIpc356, type TestRecord } from '../src/core/netlist';
 import { BenchServer } from './server';
 import { headline } from './bench';
+import { expect, test } from './test';
 
 const server = new BenchServer(3217);
 test.beforeAll(() => server.start());

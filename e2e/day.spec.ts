@@ -1,7 +1,7 @@
 /** The lead's morning: the day is planned, a device promised, a price told and taken; the plan follows. */
-import { expect, test } from '@playwright/test';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3244);
 test.beforeAll(() => server.start());

@@ -1,9 +1,10 @@
 /** A drill from its beginning to its lesson, and that nothing of it is in any record. */
 import AxeBuilder from '@axe-core/playwright';
 import { createClient } from '@libsql/client';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3245);
 test.beforeAll(() => server.start());

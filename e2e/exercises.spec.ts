@@ -1,6 +1,7 @@
 /** Hot air by hand, balls by eye, conversations by reading: each begun from the list, done, and judged. */
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3249);
 test.beforeAll(() => server.start());

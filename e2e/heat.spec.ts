@@ -1,9 +1,9 @@
 /** The heat planner in the real interface: from a station nobody knows to a card on the wall. */
-import { expect, test } from '@playwright/test';
 import { demoBoard } from '../demo/files';
 import { COARSE_MESH, NOMINAL_STATION, planLink, simulateHeat, startingPlan, withMultiplier } from '../src/core/heat';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3221);
 test.beforeAll(() => server.start());

@@ -1,7 +1,7 @@
 /** The chip on the programmer: read over bad contact and good, kept, merged, written and read back, in the real interface. */
-import { expect, test } from '@playwright/test';
 import { headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3223);
 test.beforeAll(() => server.start());

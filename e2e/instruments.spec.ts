@@ -1,10 +1,11 @@
 /** Instruments on the network at every page where a reading is due: the pedal takes it, the interlock holds. */
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { MEASURE_METER, STANDARD_SUPPLY } from '../src/devices/instruments/dialects';
 import { Speaker } from '../src/devices/instruments/tests/speaker';
 import { servedOverTcp } from '../src/devices/instruments/tests/tcp-speaker';
 import { headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3248);
 test.beforeAll(() => server.start());

@@ -2,10 +2,11 @@ import AxeBuilder from '@axe-core/playwright';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { writeCapture } from '../bench/usb/capture';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3216);
 test.beforeAll(() => server.start());

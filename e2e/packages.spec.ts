@@ -1,6 +1,6 @@
 /** A board goes to another shop as one package: added there, corrected, and the corrections come back line by line. */
-import { expect, test } from '@playwright/test';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const home = new BenchServer(3240);
 const away = new BenchServer(3241);

@@ -1,7 +1,7 @@
 /** Which chip, straps, stock and the plan, in the real interface. */
-import { expect, test } from '@playwright/test';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3218);
 test.beforeAll(() => server.start());

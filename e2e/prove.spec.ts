@@ -1,10 +1,11 @@
 /** The proof with the simulated supply and meter: a short that came back, a rail that fails, soaks through a power loss. */
 import { createHash } from 'node:crypto';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { decodeJpeg, encodePng, Image } from 'image-js';
 import { demoBoard } from '../demo/files';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3226);
 test.beforeAll(() => server.start());
@@ -177,7 +178,7 @@ test('soaks in two jobs run on through a power loss of the server, and hold a jo
   await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
 });
 
-test('a press before the page’s script is awake waits for it and counts; the entry line has the keys', async ({
+test('a press before the page’s script is awake waits for it and counts, on a button and in a drawing; the entry line has the keys', async ({
   page,
 }) => {
   await page.route('**/_next/static/**/*.js', async (route) => {
@@ -187,6 +188,9 @@ test('a press before the page’s script is awake waits for it and counts; the e
   await page.goto(`${server.url}/jobs/34/prove?view=functions`, { waitUntil: 'commit' });
   await page.getByRole('button', { name: 'Soak 10 min' }).click();
   await expect(page.getByLabel('Soak', { exact: true })).toContainText('left of 10 min');
+  await page.goto(`${server.url}/jobs/34/outside?view=walk`, { waitUntil: 'commit' });
+  await page.locator('[data-pin="A5"]').click();
+  await expect(page.getByLabel('Entry line')).toHaveValue('fix a5 ');
   await page.goto(`${server.url}/jobs/27/prove`, { waitUntil: 'commit' });
   await expect(page.getByLabel('Entry line')).toBeFocused();
 });

@@ -1,10 +1,10 @@
 /** What the closed jobs say: tables, points, learning, and the files that go out. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
 import { loadYear } from '../demo/year';
 import { openDatabase } from '../src/db/client';
 import { headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3246);
 test.beforeAll(async () => {

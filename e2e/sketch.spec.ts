@@ -1,6 +1,5 @@
 /** From an empty shop to the first proposal on a board that nobody has a file of: eight answers, a photograph, and clicks. */
 import { deflateSync } from 'node:zlib';
-import { expect, test } from '@playwright/test';
 import CRC32 from 'crc-32';
 import { headline } from './bench';
 import { BROWSER } from './browser';
@@ -8,6 +7,7 @@ import { Hand } from './hand';
 import { BenchServer } from './server';
 import { beginTern, layTernPhoto, placeAll } from './sketching';
 import { TERN_PARTS } from './tern-photo';
+import { expect, test } from './test';
 
 /** A camera that is none: the browser's own moving picture. */
 const { args, ...launch } = BROWSER.launchOptions;

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3215);
 test.beforeAll(() => server.start());

@@ -1,6 +1,6 @@
 /** Under a finger: what is pressed is as high as a fingertip, and nothing lies on anything. */
-import { expect, test } from '@playwright/test';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3242);
 test.beforeAll(() => server.start());

@@ -1,8 +1,8 @@
 /** A newcomer's first ten minutes: from the first page of an empty shop to a found fault, and on to the first real job. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
 import { headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3250);
 test.beforeAll(() => server.startEmpty());

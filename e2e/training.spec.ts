@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { enterLine, headline } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 /** A real shop: a board that somebody loaded, and no demo world. */
 const server = new BenchServer(3219);

@@ -1,10 +1,10 @@
-import { expect, test } from '@playwright/test';
 import { loadYear } from '../demo/year';
 import { openDatabase } from '../src/db/client';
 import { enterLine, headline } from './bench';
 import { Hand } from './hand';
 import { BenchServer } from './server';
 import { beginTern, layTernPhoto, placeAll } from './sketching';
+import { expect, test } from './test';
 
 const server = new BenchServer(3214);
 test.beforeAll(() => server.start());

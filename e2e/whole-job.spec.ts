@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { demoBoard } from '../demo/files';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
+import { expect, test } from './test';
 
 const server = new BenchServer(3211);
 test.beforeAll(() => server.start());

@@ -42,8 +42,8 @@ function EmotionRegistry({ nonce, children }: { nonce?: string; children: ReactN
 }
 
 /**
- * The page is sent asleep: a press on a button before its script is awake would be lost without a word, so that buttons take
- * none until then. What is typed ahead stays in its field.
+ * The page is sent asleep: a press on a button or a drawing before its script is awake would be lost without a word, so that
+ * they take none until then. Links work, and what is typed ahead stays in its field.
  */
 function useAwake(): void {
   useEffect(() => {

@@ -59,8 +59,11 @@ const config = defineConfig({
       _print: { bg: 'white', color: 'black' },
     },
     // Sent before its script is awake: see `useAwake`.
-    'body[data-asleep]': { cursor: 'progress' },
-    'body[data-asleep] button': { pointerEvents: 'none' },
+    'html:has(> body[data-asleep])': { cursor: 'progress' },
+    'body[data-asleep]': { pointerEvents: 'none' },
+    'body[data-asleep] :is(a, textarea, input:not([type=checkbox]):not([type=radio]):not([type=file]))': {
+      pointerEvents: 'auto',
+    },
     'html[data-large] body': { fontSize: '19px' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'copper', outlineOffset: '2px' },
     'input, button, select, textarea': { font: 'inherit', color: 'inherit' },
