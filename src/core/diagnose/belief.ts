@@ -364,11 +364,17 @@ export interface SuspectPair {
 /** Pairs of parts by probability, each with its likeliest fault modes. */
 export function suspectPairs(belief: Belief, now?: BoardNow, most = 3): SuspectPair[] {
   const { faults, p } = belief;
-  const isAlive = now ? aliveNow(now) : () => true;
-  const byRefs = new Map<string, { p: number; best: number; faults: [number, number] }>();
+  const numbers = new Map<string, number>();
+  const refs = faults.map((f) => {
+    const number = numbers.get(refOf(f)) ?? numbers.size;
+    numbers.set(refOf(f), number);
+    return number;
+  });
+  const alive = faults.map(now ? aliveNow(now) : () => true);
+  const byRefs = new Map<number, { p: number; best: number; faults: [number, number] }>();
   belief.space.forEach((h, i, j) => {
-    if (j < 0 || p[h] < 1e-6 || faults[i].ref === faults[j].ref || !isAlive(faults[i]) || !isAlive(faults[j])) return;
-    const key = [refOf(faults[i]), refOf(faults[j])].sort().join(' ');
+    if (p[h] < 1e-6 || j < 0 || refs[i] === refs[j] || !alive[i] || !alive[j]) return;
+    const key = Math.min(refs[i], refs[j]) * numbers.size + Math.max(refs[i], refs[j]);
     const entry = byRefs.get(key);
     if (!entry) byRefs.set(key, { p: p[h], best: p[h], faults: [i, j] });
     else {
@@ -395,8 +401,9 @@ export interface Weight {
 
 /** The readings that speak for or against a suspect as it is now, strongest first. */
 export function weightsFor(belief: Belief, ref: PartRef, now?: BoardNow): Weight[] {
-  const isAlive = now ? aliveNow(now) : () => true;
   const { space, faults, likely, evidence } = belief;
+  if (evidence.length === 0) return [];
+  const isAlive = now ? aliveNow(now) : () => true;
   const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);
   // With the suspect at fault: as it is believed now. Without: as it was before any reading.
   const { first, second, pairsEnd, sets } = likely;

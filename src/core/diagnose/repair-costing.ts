@@ -166,7 +166,9 @@ export class RepairCosting {
     }
     let minutes = 0;
     this.each(chances, (chance, together) => {
-      minutes += chance * together.reduce((last, n) => Math.max(last, spent[n]), 0);
+      let last = 0;
+      for (const n of together) if (spent[n] > last) last = spent[n];
+      minutes += chance * last;
     });
     // What no list holds cannot be worked on: it is only searched for.
     return { order: order.map((n) => needs[n]).filter((n) => n.target.kind !== 'unlisted'), minutes };
@@ -183,9 +185,14 @@ export class RepairCosting {
     const opening = openingMinutes(access);
     let minutes = 0;
     this.each(chances, (chance, together) => {
-      const list = together.map((n) => needs[n - 1]);
-      const opened = list.some((n) => n.onBoard) ? opening : 0;
-      minutes += chance * list.reduce((sum, n) => sum + n.weighedMinutes, proof + opened);
+      let own = proof;
+      let opened = 0;
+      for (const n of together) {
+        const need = needs[n - 1];
+        own += need.weighedMinutes;
+        if (need.onBoard) opened = opening;
+      }
+      minutes += chance * (own + opened);
     });
     return minutes;
   }

@@ -336,15 +336,23 @@ export class HypothesisSpace {
     const { of, byKeys } = kept;
     let found = byKeys.get(keyOf);
     if (!found) {
-      const all = new Float64Array(keys * keys);
+      const all = roomFor(keys * keys);
       const { first, second, singles, pairsEnd, p } = likely;
-      for (let k = 0; k < singles; k++) all[keyOf[first[k]] * keys] += p[k];
-      for (let k = singles; k < pairsEnd; k++) all[keyOf[first[k]] * keys + keyOf[second[k]]] += p[k];
+      const seen = new Uint32Array(pairsEnd);
       let count = 0;
-      for (const mass of all) if (mass > 0) count++;
-      const cells = new Uint32Array(count);
-      for (let c = 0, n = 0; n < count; c++) if (all[c] > 0) cells[n++] = c;
-      byKeys.set(keyOf, (found = { cells, pairs: Float64Array.from(cells, (c) => all[c]) }));
+      for (let k = 0; k < pairsEnd; k++) {
+        const cell = keyOf[first[k]] * keys + (k < singles ? 0 : keyOf[second[k]]);
+        if (all[cell] === 0) seen[count++] = cell;
+        all[cell] += p[k];
+      }
+      // In ascending order: the sums behind them are then the same to the last digit, whichever hypothesis came first.
+      const cells = seen.slice(0, count).sort();
+      const pairs = new Float64Array(count);
+      for (let n = 0; n < count; n++) {
+        pairs[n] = all[cells[n]];
+        all[cells[n]] = 0;
+      }
+      byKeys.set(keyOf, (found = { cells, pairs }));
     }
     return { ...found, of };
   }
@@ -381,6 +389,14 @@ export class HypothesisSpace {
     const ofClass = this.classMarginal(p, sets);
     return within.map((share, f) => share * ofClass[this.classes.of[f]]);
   }
+}
+
+let room = new Float64Array(0);
+
+/** Zeros to add up in, at least so many; whoever fills them leaves them zero again. */
+function roomFor(cells: number): Float64Array {
+  if (room.length < cells) room = new Float64Array(cells);
+  return room;
 }
 
 /** The likely singles and pairs of each fault: those of fault f stand from `from[f]` to `from[f + 1]`. */
