@@ -36,7 +36,13 @@ export class BenchServer {
   };
   private child?: ChildProcess;
 
-  constructor(private readonly port: number) {}
+  /** @param more of its environment. */
+  constructor(
+    private readonly port: number,
+    more: Readonly<Record<string, string>> = {},
+  ) {
+    Object.assign(this.env, more);
+  }
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;

@@ -160,6 +160,16 @@ test('Probe shows the three best tests, asks twice for a surprise, and says what
   await tests.nth(1).getByRole('link').click();
   await expect(headline(page)).toHaveText(second);
   await expect(page.getByRole('complementary')).toContainText('What would change this');
+  const line = page.getByLabel('Entry line');
+  await line.fill('why tp9');
+  await line.press('Enter');
+  const answer = page.getByRole('status').last();
+  await expect(answer).toContainText(
+    /\d\.\d\d bit in .+, job in .+(minutes longer than|As good as) what is proposed\./,
+  );
+  await expect(line).toHaveValue('');
+  await page.reload();
+  await expect(page.getByRole('list', { name: 'Readings, newest first' })).not.toContainText('TP9');
   await enterLine(page, 'c36 0.9 ohm');
   await expect(page.getByRole('complementary')).toContainText('take it a second time before it counts for much');
   await enterLine(page, 'c36 0.95 ohm');

@@ -1,4 +1,4 @@
-import { Rates, tooMany } from './rates';
+import { Rates, readsOf, tooMany } from './rates';
 
 beforeEach(() => jest.useFakeTimers({ now: new Date('2026-11-30T08:00:00Z') }));
 afterEach(() => jest.useRealTimers());
@@ -35,4 +35,17 @@ test('a shop’s pace is far below what is let through: five entries a second fo
     expect(await asked(rates, 'Ada', 'POST', 5)).toEqual([0, 0, 0, 0, 0]);
     jest.advanceTimersByTime(1000);
   }
+});
+
+test.each([
+  ['1000', 1000],
+  ['1000.7', 1000],
+  [undefined, 2400],
+  ['', 2400],
+  ['0', 2400],
+  ['-5', 2400],
+  ['many', 2400],
+  ['1e9', 2400],
+])('a shop may allow fewer requests, never more: "%s" is %d a minute', (text, reads) => {
+  expect(readsOf(text)).toBe(reads);
 });
