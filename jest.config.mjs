@@ -1,6 +1,8 @@
 /** Unit tests run in plain Node: the core needs no browser. */
 const config = {
   testEnvironment: 'node',
+  // Long enough for a busy machine: no test is about time.
+  testTimeout: 60_000,
   // On two cores the default is one worker: with both the whole takes half as long (measured).
   maxWorkers: '100%',
   roots: ['<rootDir>/src', '<rootDir>/demo'],

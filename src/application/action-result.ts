@@ -17,6 +17,8 @@ export type ProblemCode =
 /** What comes back for everything that is entered: it is on disk, or it is not and the message says why. */
 export interface ActionResult {
   readonly saved: boolean;
+  /** A question was answered: there was nothing to keep, and nothing went wrong. */
+  readonly answered?: boolean;
   readonly message: string;
   readonly code?: ProblemCode;
   /** Number of the entry in its record. */
@@ -32,6 +34,8 @@ export const saved = (message: string, more: Pick<ActionResult, 'seq' | 'job'> =
   message,
   ...more,
 });
+
+export const answered = (message: string): ActionResult => ({ saved: false, answered: true, message });
 
 export const refused = (message: string, code: ProblemCode = 'refused'): ActionResult => ({
   saved: false,

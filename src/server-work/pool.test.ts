@@ -47,6 +47,16 @@ test('a view from a thread is the view, but for what whoever asks has already', 
     expect(JSON.parse(JSON.stringify(view))).toEqual(plain);
 });
 
+test('a test is weighed in a thread as here, and what is asked says which', async () => {
+  const measurement = { kind: 'groundResistance', net: 'AON33' } as const;
+  const [there, here] = [
+    await threads.run({ task: 'why', request: { ...request, measurement } }),
+    await work('why', { ...request, measurement }),
+  ];
+  expect(there).toBe(here);
+  expect(here).toMatch(/^TP7 to ground, resistance: \d\.\d\d bit in /);
+});
+
 test('a second view of the same board gives the same: the tables that were kept are the right ones', async () => {
   const [first, second] = [
     await threads.run({ task: 'view', request }),

@@ -1,10 +1,18 @@
 import { createHash } from 'node:crypto';
 import type { Board } from '../core/board';
 import { jobEnds, planDay, type DayPlan, type DayProblem } from '../core/day';
-import { Predictor, warmUp } from '../core/diagnose';
+import { Predictor, warmUp, type Measurement } from '../core/diagnose';
 import { parOf, reviewExercise, type Drill, type ExerciseReview, type ExerciseSpec } from '../core/drill';
 import type { Result } from '../core/result';
-import { viewJob, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../core/job';
+import {
+  snapshotOf,
+  viewJob,
+  whyNotMine,
+  type BenchKnowledge,
+  type JobEvent,
+  type JobPurpose,
+  type JobView,
+} from '../core/job';
 
 /** What takes too long for the thread that answers requests. Everything in and out is plain data. */
 
@@ -15,6 +23,10 @@ export interface ViewRequest {
   readonly events: readonly JobEvent[];
   readonly knowledge: BenchKnowledge;
   readonly purpose: JobPurpose;
+}
+
+interface WhyRequest extends ViewRequest {
+  readonly measurement: Measurement;
 }
 
 /** A view without what whoever asks has already. */
@@ -46,6 +58,11 @@ export const TASKS = {
       ...view
     } = viewJob(...([number, openedAt, sameBoard(board), events, knowledge, purpose] as const));
     return view;
+  },
+  /** Weighs a test of a job against what is proposed; gives the answer in words. */
+  why({ measurement, board, number, openedAt, events, knowledge, purpose }: WhyRequest): string {
+    const job = snapshotOf(...([number, openedAt, sameBoard(board), events, knowledge, purpose] as const));
+    return whyNotMine(job, measurement).answer;
   },
   par({ board, drill }: { readonly board: Board; readonly drill: Drill }): Par {
     const { minutes, isSolved } = parOf(Predictor.of(sameBoard(board)), drill);

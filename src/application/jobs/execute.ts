@@ -4,6 +4,7 @@ import {
   decide,
   eventBodySchema,
   foldJob,
+  isQuestion,
   originSchema,
   parseEntry,
   record,
@@ -24,15 +25,15 @@ import { appendEvents, eventByKey, type EntryMeta } from '../../db/jobs';
 import { listReferences } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { appendStock, stockEventsOf } from '../../db/stock';
-import { refusedFor, saved, type ActionResult } from '../action-result';
+import { answered, refused, refusedFor, saved, type ActionResult } from '../action-result';
 import { withLead } from '../access/needs-lead';
 import type { Entrant } from '../entrant';
 import { once } from '../once';
-import { loadRecord, type JobRecord } from './load-job';
+import { loadRecord, weighTest, type JobRecord } from './load-job';
 
 const scopeOf = (number: JobNumber): string => `job ${number}`;
 
-/** A typed line, read where it is kept: against the job as it is inside the transaction. */
+/** A typed line, read where it is kept: against the job as it is inside the transaction. A question is answered, and nothing kept. */
 export function enterLine(
   db: Database,
   number: JobNumber,
@@ -41,6 +42,7 @@ export function enterLine(
   key: string,
   origin: Origin = TYPED,
 ): Promise<ActionResult> {
+  if (isQuestion(text)) return answer(db, number, text, mode);
   return once(db, { key, scope: scopeOf(number), request: { text, mode, origin } }, async (tx, meta) => {
     const job = await loadRecord(tx, number);
     if (!job.ok) return refusedFor(job.problems, 'notFound');
@@ -51,6 +53,17 @@ export function enterLine(
       ? carryOut(tx, job.value, command.value, entry.value.echo, meta)
       : refusedFor(command.problems, 'badInput');
   });
+}
+
+async function answer(db: Database, number: JobNumber, text: string, mode: EntryMode): Promise<ActionResult> {
+  const job = await loadRecord(db, number);
+  if (!job.ok) return refusedFor(job.problems, 'notFound');
+  const entry = parseEntry(job.value.board, foldJob(job.value.shown), text, mode);
+  if (!entry.ok) return refusedFor(entry.problems, 'badInput');
+  const { command } = entry.value;
+  return command.do === 'weigh'
+    ? answered(await weighTest(db, job.value, command.measurement))
+    : refused('Expected a question.', 'badInput');
 }
 
 /**
@@ -104,6 +117,8 @@ export async function carryOut(
   const state = foldJob(shown);
   const decided = decide({ board, state, references, simulators: purpose.simulators }, command);
   if (!decided.ok) return refusedFor(decided.problems);
+  if (decided.value.length === 0)
+    return refused('Expected something to keep; a question is only answered.', 'badInput');
   const allowed = await withLead(
     tx,
     decided.value.map((d) => d.body),

@@ -1,6 +1,7 @@
 import type { JobNumber } from '../../core/identities';
 import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
+import type { Measurement } from '../../core/diagnose';
 import { fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
 import { fail, ok, type Result } from '../../core/result';
 import { withGoodBoards } from '../../core/sketch';
@@ -9,6 +10,7 @@ import { findJob, jobEventsOf, type JobRow } from '../../db/jobs';
 import { isDemoWorld, knowledgeOf } from '../../db/knowledge';
 import type { Session } from '../../db/session';
 import { work } from '../../server-work/pool';
+import type { ViewRequest } from '../../server-work/tasks';
 
 /** A job as it lies in the database: its row, the board file it is on, and its record. */
 export interface JobRecord {
@@ -33,13 +35,23 @@ export async function loadRecord(db: Session, number: JobNumber): Promise<Result
   return ok({ row, board: board.value, events, shown: fitToBoard(board.value, events), purpose });
 }
 
-/** What the file of its board does not know, good boards of its revision say where they were read. */
-async function viewOf({ row, board: file, shown, purpose }: JobRecord, knowledge: BenchKnowledge): Promise<JobView> {
+/** What a thread needs of a job. What the file of its board does not know, good boards of its revision say where they were read. */
+function requestFor({ row, board, shown, purpose }: JobRecord, knowledge: BenchKnowledge): ViewRequest {
   const { number, openedAt } = row;
   const { references = {} } = knowledge;
-  const board = withGoodBoards(file, references);
-  const view = await work('view', { board, number, openedAt, events: shown, knowledge, purpose });
-  return { ...view, board, references };
+  return { board: withGoodBoards(board, references), number, openedAt, events: shown, knowledge, purpose };
+}
+
+async function viewOf(record: JobRecord, knowledge: BenchKnowledge): Promise<JobView> {
+  const request = requestFor(record, knowledge);
+  const { references = {} } = knowledge;
+  return { ...(await work('view', request)), board: request.board, references };
+}
+
+/** "Why not mine?" of a job as it is: a test weighed against what is proposed, in words. */
+export async function weighTest(db: Session, record: JobRecord, measurement: Measurement): Promise<string> {
+  const request = requestFor(record, await knowledgeOf(db, record.board.id));
+  return work('why', { ...request, measurement });
 }
 
 const hashOf = (of: unknown): string => createHash('sha256').update(JSON.stringify(of)).digest('hex');

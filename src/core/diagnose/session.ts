@@ -24,6 +24,7 @@ import type { Predictor } from './predictor';
 import type { Reading } from './reading';
 import { repairMinutes } from './repair-cost';
 import { repairLabel } from './repairs';
+import { expectedOf, whyNot } from './why-not';
 import { rankActions, type RankedActions } from './step';
 import { valueSchema } from './value';
 
@@ -302,18 +303,8 @@ export class DiagnoseSession {
         ? { p: misfit.p, strange: misfit.strange.map((i) => measurementTitle(this.board, readings[i].measurement)) }
         : null,
       modelled: modelledOf(belief),
-      ...(why && { why: this.whyNot(why, belief, ranked) }),
+      ...(why && { why: whyNot(ranked, proposalOf(belief, why, this.context())) }),
     };
-  }
-
-  private whyNot(m: Measurement, belief: Belief, ranked: RankedActions): SessionAnswer['why'] {
-    const { bits, minutes, expectedMinutes } = ranked.weigh(proposalOf(belief, m, this.context()));
-    const own = expectedOf(ranked);
-    const words =
-      own === undefined || expectedMinutes <= own
-        ? 'As good as what is proposed.'
-        : `Takes the job ${(expectedMinutes - own).toFixed(1)} minutes longer than what is proposed.`;
-    return { bits, minutes, expectedMinutes, words };
   }
 
   private step(move: NextMove): SessionAnswer['step'] {
@@ -357,11 +348,6 @@ export class DiagnoseSession {
     };
   }
 }
-
-const expectedOf = ({ tests: [first], work }: RankedActions): number | undefined =>
-  [first?.expectedMinutes, work?.expectedMinutes]
-    .filter((m) => m !== undefined)
-    .reduce<number | undefined>((least, m) => (least === undefined ? m : Math.min(least, m)), undefined);
 
 /** Why to stop, in words. */
 export const STOP_WORDS: Readonly<Record<Extract<NextMove, { kind: 'stop' }>['reason'], string>> = {

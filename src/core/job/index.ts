@@ -8,7 +8,8 @@ export { partsUsed, suggestedPrice } from './closeout/parts-used';
 export type { KeepEvent } from './decide/command';
 export type { EntryMode } from './entry/context';
 export { isBareValue } from './entry/bare-value';
-export { completeEntry, JOB_GRAMMAR, parseEntry } from './entry/grammar';
+export { completeEntry, isQuestion, JOB_GRAMMAR, parseEntry } from './entry/grammar';
+export { whyNotMine, type WhyNotMine } from './assessment/why-not-mine';
 export { record, withOrigin, type JobCommand } from './decide/command';
 export { decide, type DecidedEvent } from './decide/decide';
 export {
@@ -51,7 +52,7 @@ export { STAGES, type StageId } from './assessment/stages';
 export { eventLabel } from './assessment/event-label';
 export { misfits } from './decide/misfits';
 export { fitToBoard } from './decide/unknown-on-board';
-export type { BenchKnowledge, JobPurpose } from './assessment/snapshot';
+export { snapshotOf, type BenchKnowledge, type JobPurpose } from './assessment/snapshot';
 export { viewJob, type JobView, type ReadingView } from './assessment/view';
 export { storyShift } from './assessment/story';
 export { beyondBoard, closeoutRecordOf, runMark, type RunMarkSeen } from './closeout/lesson';

@@ -125,10 +125,10 @@ export function EntryBar(props: EntryBarProps) {
     // What was changed after an instrument offered it is typed.
     const result = await send(line.trim(), offer?.text === line ? offer.origin : undefined);
     if (!result) return;
-    const { saved, message, seq } = result;
+    const { saved, answered, message, seq } = result;
     setAwaited(seq ?? 0);
-    setAnswer({ words: saved ? `Kept: ${message}` : message, state: saved ? 'plain' : 'problem' });
-    if (saved) {
+    setAnswer({ words: saved ? `Kept: ${message}` : message, state: saved || answered ? 'plain' : 'problem' });
+    if (saved || answered) {
       remember(name, line.trim());
       setText('');
       setRecall(0);

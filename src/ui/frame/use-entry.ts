@@ -6,6 +6,8 @@ import type { EntryOrigin } from './entry-offer';
 /** What comes back for a line: saved, with its number, or the problem. */
 export interface EntryAnswer {
   readonly saved: boolean;
+  /** A question was answered: there was nothing to keep. */
+  readonly answered?: boolean;
   readonly message: string;
   readonly seq?: number;
 }

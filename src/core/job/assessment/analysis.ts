@@ -119,28 +119,28 @@ const LEAST_PAIR = 0.08;
 /** Below this a test says next to nothing, bits. Engineering estimate. */
 const LEAST_BITS = 0.02;
 
+/** What the readings of a job come to, and every test and work weighed on it. */
+export function rankJob(predictor: Predictor, state: JobState, practice: JobPractice) {
+  const { board } = predictor;
+  const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice, state.replaced);
+  const { access, swapped, replaced, readings: taken } = state;
+  const context = {
+    ...{ access, swapped, replaced, taken, practice },
+    near: lastPlace(board, state),
+    bare: new Set(state.removedShields),
+    absent: new Set(state.absent),
+    worth: state.story?.worth,
+  };
+  return { belief, context, ranked: rankActions(belief, context, (t) => !isGated(board, state, t.measurement)) };
+}
+
 /** What the readings say, which tests are worth taking, and which repairs compete with them. */
 export function analyseJob(predictor: Predictor, state: JobState, practice: JobPractice): JobAnalysis {
   const { board } = predictor;
-  const absent = new Set(state.absent);
-  const belief = updateBelief(predictor, state.readings, state.story?.history ?? [], practice, state.replaced);
-  const { access, swapped, readings: taken } = state;
-  const bare = new Set(state.removedShields);
-  const near = lastPlace(board, state);
-  const context = {
-    near,
-    access,
-    bare,
-    absent,
-    replaced: state.replaced,
-    swapped,
-    taken,
-    practice,
-    worth: state.story?.worth,
-  };
+  const { belief, context, ranked: weighed } = rankJob(predictor, state, practice);
+  const { absent, bare, near, taken } = context;
   const done = clearedFaults(state);
   const mendedNow = new Set(workNames(done));
-  const weighed = rankActions(belief, context, (t) => !isGated(board, state, t.measurement));
   const standing = standingOf(belief, taken, weighed, { ...context, failedProofs: failedProofs(state) });
   const proposed = lookFirst(board, state, weighed.tests).filter(
     (t) => t.bits > LEAST_BITS || t.measurement.kind === 'visualInspection',
@@ -162,10 +162,10 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
   });
   const { move } = standing;
   const again = move.kind === 'again' ? proposalOf(belief, taken[move.reading].measurement, context) : undefined;
-  const tests = [...(again ? [{ ...adviceOn(again), again: true }] : []), ...proposed.map(adviceOn)].slice(
-    0,
-    MOST_TESTS,
-  );
+  const tests = [
+    ...(again ? [{ ...adviceOn(again), again: true }] : []),
+    ...proposed.slice(0, MOST_TESTS - (again ? 1 : 0)).map(adviceOn),
+  ];
   const ranked = suspects(belief, state);
   return {
     belief,

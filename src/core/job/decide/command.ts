@@ -1,4 +1,5 @@
 import type { JobNumber } from '../../identities';
+import type { Measurement } from '../../diagnose';
 import type { EventBody, Origin } from '../log';
 
 /**
@@ -14,7 +15,9 @@ export type JobCommand =
       /** Where what is recorded comes from. */
       readonly origin?: Origin;
     }
-  | { readonly do: 'undoLast' };
+  | { readonly do: 'undoLast' }
+  /** A question: what a test would tell and take, against what is proposed. Nothing comes of it in the record. */
+  | { readonly do: 'weigh'; readonly measurement: Measurement };
 
 export const record = (body: EventBody, replaces?: number): JobCommand =>
   replaces === undefined ? { do: 'record', body } : { do: 'record', body, replaces };

@@ -1,6 +1,8 @@
 import type { Board } from '../../board';
-import { completeLine, parseLine, type Grammar } from '../../command-line';
+import { completeLine, parseLine, readLine, type Grammar } from '../../command-line';
 import {
+  Predictor,
+  entryStem,
   inSmallLetters,
   measurementCommands,
   measurementTitle,
@@ -60,6 +62,35 @@ function parseCorrection(context: JobLineContext, text: string): Result<Entry> {
   });
 }
 
+const whyLine = defineJobLine({
+  name: 'why',
+  usage: [{ example: 'why tp7', help: 'what that test would tell and take, against the one that is proposed' }],
+  parse(context, { rest }) {
+    const measurement = measurementOf(context, rest);
+    if (!measurement) return fail(`Expected a test of this board after "why", such as: why tp7; got "${rest}".`);
+    return ok({
+      command: { do: 'weigh', measurement },
+      echo: `Weighs it against what is proposed: ${measurementTitle(context.board, measurement)}`,
+    });
+  },
+  complete: (context, words) => completeLine(JOB_GRAMMAR, context, words.slice(1).join(' ')),
+});
+
+/** True for a line that asks and keeps nothing. */
+export const isQuestion = (text: string): boolean => readLine(text).head === whyLine.name;
+
+/** The test that a line means, with a value or without one. */
+function measurementOf(context: JobLineContext, text: string): Measurement | undefined {
+  // What a figure alone would be there: ohms, or volts while proving.
+  for (const line of [text, `${text} 1`]) {
+    const entry = text === '' ? undefined : parseLine(JOB_GRAMMAR, context, line);
+    if (entry?.ok && entry.value.command.do === 'record' && entry.value.command.body.kind === 'reading')
+      return entry.value.command.body.measurement;
+  }
+  const asked = readLine(text).words.join(' ');
+  return Predictor.of(context.board).tests.find((m) => entryStem(context.board, m).trim().toLowerCase() === asked);
+}
+
 /** Lines that begin with a name of the board come last: whatever begins with no command's word is a place. */
 const byWord = (a: JobLine, b: JobLine): number => Number(a.name === 'point') - Number(b.name === 'point');
 
@@ -67,7 +98,7 @@ const byWord = (a: JobLine, b: JobLine): number => Number(a.name === 'point') - 
 export const JOB_GRAMMAR: Grammar<JobLineContext, Entry> = {
   emptyLine: 'a point and a value, such as: tp7 1.8 ohm',
   helpFirst: 'point',
-  commands: [...readingLines, fixLine, ...workLines, ...siteLines, ...recordLines].sort(byWord),
+  commands: [...readingLines, fixLine, whyLine, ...workLines, ...siteLines, ...recordLines].sort(byWord),
   names: ({ board }) => inSmallLetters(placeNames(board)),
 };
 
