@@ -19,6 +19,7 @@ const SHA = '0'.repeat(64);
 const ROUTES: Readonly<Record<string, string>> = {
   '': '/',
   clocks: '/clocks',
+  day: '/day',
   'day.ics': '/day.ics',
   drills: '/drills',
   'drills/[id]': '/drills/1',

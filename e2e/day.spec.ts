@@ -32,6 +32,33 @@ test('the day says who does what next and what may be promised; a promise that c
   await enterLine(page, 'promise off');
   await page.goto(`${server.url}/?view=day`);
   await expect(page.getByText('Every promise is kept in eight of ten days.')).toBeVisible({ timeout: 30_000 });
+  const [hour] = /\d\d:\d\d$/.exec(await page.getByText(/^job 00\d\d, /).innerText()) ?? [];
+  await page.getByRole('link', { name: 'The day’s sheet, to be printed' }).click();
+  await expect(headline(page)).toHaveText(/^[A-Z][a-z]{2},? \d+ [A-Z][a-z]{2}$/);
+  const lead = page.getByRole('region', { name: 'Bench lead' });
+  await expect(lead).toContainText('Swollen pack out first, into the fire-safe box');
+  if (hour) await expect(lead).toContainText(hour);
+  await expect(page.getByRole('region', { name: 'Runs by itself' })).toBeVisible();
+});
+
+test('a job that waits for a delivery is planned after it; one that is overdue is asked for, one that is here goes on', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/jobs/34/probe`);
+  expect(await refusedLine(page, 'awaits here')).toContain('Nothing is waited for.');
+  const inFiveDays = new Date(Date.now() + 5 * 24 * 3_600_000).toISOString().slice(0, 10);
+  await enterLine(page, `awaits ${inFiveDays} donor board`);
+  await page.goto(`${server.url}/?view=day`);
+  await expect(page.getByText(/^waits for donor board, expected /)).toBeVisible({ timeout: 30_000 });
+  await page.goto(`${server.url}/jobs/34/probe`);
+  await enterLine(page, 'awaits 2020-01-06 donor board');
+  await page.goto(`${server.url}/?view=day`);
+  await expect(page.getByText(/donor board for 0034 was expected Mon 6 Jan: ask where it is/)).toBeVisible();
+  await page.goto(`${server.url}/jobs/34/probe`);
+  await enterLine(page, 'awaits here');
+  await page.goto(`${server.url}/?view=day`);
+  await expect(page.getByText(/A device that comes in now/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/donor board/)).toBeHidden();
 });
 
 test('a quote is a range with a chance; what was told stays with the job, and what the owner said', async ({

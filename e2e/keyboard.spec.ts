@@ -10,6 +10,7 @@ test.afterAll(() => server.stop());
 
 const PAGES = [
   '/',
+  '/day',
   '/jobs',
   '/jobs/new',
   '/library',

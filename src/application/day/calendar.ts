@@ -12,7 +12,7 @@ function utc(at: string): DateArray {
 const MOMENT = { minutes: 15 } as const;
 const MINUTE_MS = 60_000;
 
-/** Promises to owners and ends of what runs by itself, as iCalendar. Source: RFC 5545. */
+/** Promises to owners, deliveries and ends of what runs by itself, as iCalendar. Source: RFC 5545. */
 export function calendarOf(lines: readonly DayLine[], soaks: readonly SoakClock[]): string {
   const job = (number: number): string => `Job ${String(number).padStart(4, '0')}`;
   const entry = (uid: string, at: string, title: string, description: string): EventAttributes => ({
@@ -32,7 +32,19 @@ export function calendarOf(lines: readonly DayLine[], soaks: readonly SoakClock[
       'Look at it, and enter how it went.',
     ),
   );
-  const made = createEvents([...promises, ...ends], { productId: 'unisolda', calName: 'Unisolda' });
+  const deliveries = lines.flatMap(({ number, awaits }) =>
+    awaits
+      ? [
+          entry(
+            `delivery-${number}`,
+            awaits.byAt,
+            `${job(number)}: ${awaits.what} expected`,
+            'Enter “awaits here” when it is.',
+          ),
+        ]
+      : [],
+  );
+  const made = createEvents([...promises, ...deliveries, ...ends], { productId: 'unisolda', calName: 'Unisolda' });
   if (!made.value) throw made.error ?? new Error('The calendar could not be written.');
   return made.value;
 }

@@ -31,6 +31,8 @@ export interface DayLine {
   readonly byAt: string;
   readonly promisedAt?: string;
   readonly late: boolean;
+  /** What it waits for, and whether that should be there already. */
+  readonly awaits?: { readonly what: string; readonly byAt: string; readonly overdue: boolean };
 }
 
 export interface BenchDay {
@@ -53,6 +55,10 @@ export interface BenchDay {
 const MOST_JOBS = 30;
 /** A swollen pack comes before everything else. Engineering estimate. */
 const SWOLLEN_WEIGHT = 100;
+/** What did not come when it was expected is reckoned with a day later, minutes. Engineering estimate. */
+const OVERDUE_MIN = 24 * 60;
+/** What comes later than this is planned as if it came then, minutes: working hours are known for a month. */
+const MOST_AHEAD_MIN = 28 * 24 * 60;
 /** What a usual new job takes, where nothing is known of it yet. */
 const NEW_JOB = 'a new job';
 
@@ -80,7 +86,7 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
     return {
       id: String(job.number),
       words: job.board.device,
-      releaseMin: 0,
+      releaseMin: releaseOf(job, nowMs),
       dueMin: byAt === undefined ? null : Math.max(0, (Date.parse(byAt) - nowMs) / 60_000),
       weight: job.state.story?.pack === 'swollen' && !job.state.packOut ? SWOLLEN_WEIGHT : 1,
       steps: stepsAhead(job, durations),
@@ -107,10 +113,24 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
         ...{ number: job.number, device: job.board.device, next: job.next.title },
         ...{ midAt: atMinute(nowMs, midMin), byAt, promisedAt },
         late: promisedAt !== undefined && byAt > promisedAt,
+        awaits: awaitsOf(job, nowMs),
       };
     }),
     nextPromiseAt: atMinute(nowMs, stretch * newByMin),
   };
+}
+
+/** What a job waits for. */
+function awaitsOf({ state }: JobView, nowMs: number): DayLine['awaits'] {
+  const { what, byAt } = state.delivery ?? {};
+  return what && byAt ? { what, byAt, overdue: Date.parse(byAt) < nowMs } : undefined;
+}
+
+/** Nothing of a job is planned before what it waits for is there, minutes from now. */
+function releaseOf(job: JobView, nowMs: number): number {
+  const awaits = awaitsOf(job, nowMs);
+  if (!awaits) return 0;
+  return awaits.overdue ? OVERDUE_MIN : Math.min(MOST_AHEAD_MIN, (Date.parse(awaits.byAt) - nowMs) / 60_000);
 }
 
 /** By when a job that comes in now is done in eight of ten days, those before it kept in their order. */

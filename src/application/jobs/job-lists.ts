@@ -106,6 +106,8 @@ export interface BenchRow {
   readonly found: string;
   readonly next: string;
   readonly minutes?: number;
+  /** It waits for something that is not due yet. */
+  readonly waits?: boolean;
   readonly urgent: boolean;
   /** A job to learn on. */
   readonly training: boolean;
@@ -123,7 +125,13 @@ export interface BenchOverview {
 const MOST_ROWS = 40;
 
 /** What is kept of a job's diagnosis for the bench. */
-type Step = Pick<BenchRow, 'device' | 'stage' | 'found' | 'next' | 'minutes' | 'urgent'>;
+type Step = Pick<BenchRow, 'device' | 'stage' | 'found' | 'next' | 'minutes' | 'urgent'> & {
+  /** What it waits for, and until when. */
+  readonly awaits?: { readonly what: string; readonly byAt: string };
+};
+
+/** Who waits for something is not taken up before it is there; to ask for what is overdue takes as long as a call, minutes. */
+const ASK_MIN = 3;
 
 /**
  * The open jobs with their next step, what is urgent first, then the shortest step. A step that was computed of the same record
@@ -146,18 +154,28 @@ export async function loadBench(db: Session): Promise<BenchOverview> {
     rows.push(known?.basis === basis ? rowOf(job, known.step as Step) : await computedRow(db, job, basis));
   }
   // Owners wait for real devices: a job to learn on comes after them.
-  const weight = (r: BenchRow): number => (r.training ? 10_000 : 0) + (r.urgent ? -1000 : (r.minutes ?? 20));
+  const weight = (r: BenchRow): number =>
+    (r.training ? 10_000 : 0) + (r.waits ? 1000 : 0) + (r.urgent ? -1000 : (r.minutes ?? 20));
   return { open: rows.sort((a, b) => weight(a) - weight(b)), closedCount };
 }
 
-const rowOf = (job: JobSummary, step: Step): BenchRow => ({
+const rowOf = (job: JobSummary, { awaits, ...step }: Step): BenchRow => ({
   ...step,
+  ...(awaits && !step.urgent && waiting(awaits)),
   number: job.number,
   symptom: job.symptom,
   training: job.training,
   stageIndex: STAGES.findIndex((s) => s.id === step.stage),
   openedAt: job.openedAt,
 });
+
+/** What comes next at a job that waits for something. */
+function waiting({ what, byAt }: NonNullable<Step['awaits']>): Pick<BenchRow, 'next' | 'minutes' | 'waits'> {
+  const day = byAt.slice(0, 10);
+  return Date.parse(byAt) < Date.now()
+    ? { next: `Ask for ${what}: it was expected ${day}`, minutes: ASK_MIN }
+    : { next: `Waits for ${what}, expected ${day}`, minutes: undefined, waits: true };
+}
 
 async function computedRow(db: Session, job: JobSummary, basis: string): Promise<BenchRow> {
   const view = await loadJob(db, job.number);
@@ -182,6 +200,7 @@ async function computedRow(db: Session, job: JobSummary, basis: string): Promise
   const step: Step = {
     ...{ device: board.device, stage: next.stage, found, next: next.title, urgent },
     ...(next.minutes !== undefined && { minutes: next.minutes }),
+    ...(state.delivery?.byAt && { awaits: { what: state.delivery.what, byAt: state.delivery.byAt } }),
   };
   await whereWritable(() => keepStep(db, job.number, step, basis));
   return rowOf(job, step);

@@ -30,6 +30,14 @@ test('promises and soaks as RFC 5545 asks: lines of 75 octets, moments in UTC, a
   expect(lines.find((l) => l.startsWith('SUMMARY'))).toContain('will be late');
 });
 
+test('what is waited for stands at its day', () => {
+  const awaits = { what: 'donor board', byAt: '2026-12-02T12:00:00.000Z', overdue: false };
+  const lines = unfolded(calendarOf([{ ...line(34), awaits }], []));
+  expect(lines).toContain('SUMMARY:Job 0034: donor board expected');
+  expect(lines).toContain('DTSTART:20261202T120000Z');
+  expect(lines).toContain('UID:delivery-34@unisolda');
+});
+
 test('nothing promised and nothing running is an empty calendar', () => {
   const lines = unfolded(calendarOf([line(32)], []));
   expect([lines[0], lines.some((l) => l === 'BEGIN:VEVENT')]).toEqual(['BEGIN:VCALENDAR', false]);

@@ -6,6 +6,7 @@ export { businessSchema, DEFAULT_BUSINESS, priceRule, type Business } from './bu
 export { MESSAGE_FACTS, messageFor, type MessageFact } from './quote-message';
 export { quoteOfJob } from './quote-of-job';
 export { planDay, type DayPlan } from './schedule';
+export { workingDay } from './working-day';
 export { hoursLabel, spansFromText, spansText, WEEK, type WorkHours } from './shop-hours';
 export {
   learnedDurations,

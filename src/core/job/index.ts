@@ -9,7 +9,7 @@ export type { KeepEvent } from './decide/command';
 export type { EntryMode } from './entry/context';
 export { isBareValue } from './entry/bare-value';
 export { completeEntry, isQuestion, JOB_GRAMMAR, parseEntry } from './entry/grammar';
-export { whyNotMine, type WhyNotMine } from './assessment/why-not-mine';
+export { whyNotMine } from './assessment/why-not-mine';
 export { record, withOrigin, type JobCommand } from './decide/command';
 export { decide, type DecidedEvent } from './decide/decide';
 export {

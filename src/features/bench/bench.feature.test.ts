@@ -52,6 +52,36 @@ describe('today at the bench', () => {
     expect(open.map((r) => r.number)).not.toContain(26);
   });
 
+  test('a job that waits for a delivery comes last; one that is overdue is asked for; one that came is as before', async () => {
+    const rowOf34 = async () => {
+      const { open } = await loadBench();
+      return { row: open.find((r) => r.number === 34)!, place: open.findIndex((r) => r.number === 34), open };
+    };
+    const before = await rowOf34();
+    const soon = new Date(Date.now() + 3 * 24 * 3_600_000).toISOString().slice(0, 10);
+    await enterLine(34, `awaits ${soon} donor board`, 'ohm', 'awaits-1');
+    const waits = await rowOf34();
+    expect(waits.row.next).toBe(`Waits for donor board, expected ${soon}`);
+    expect(waits.open.slice(waits.place + 1).every((r) => r.training || r.waits)).toBe(true);
+    await enterLine(34, 'awaits 2020-01-06 donor board', 'ohm', 'awaits-2');
+    expect((await rowOf34()).row).toMatchObject({
+      next: 'Ask for donor board: it was expected 2020-01-06',
+      minutes: 3,
+    });
+    await enterLine(34, 'awaits here', 'ohm', 'awaits-3');
+    expect((await rowOf34()).row).toEqual(before.row);
+  });
+
+  test('a question at the entry line is answered, and nothing is kept of it', async () => {
+    const events = (await jobEventsOf(db, 31)).length;
+    const answer = await enterLine(31, 'why tp9', 'ohm', 'why-1');
+    expect(answer).toMatchObject({ saved: false, answered: true });
+    expect(answer.message).toMatch(/^TP9 to ground, resistance: \d\.\d\d bit in .+, job in .+ what is proposed\./);
+    expect(await enterLine(31, 'why nothing', 'ohm', 'why-2')).toMatchObject({ saved: false, code: 'badInput' });
+    expect(await enterLine(31_000, 'why tp9', 'ohm', 'why-3')).toMatchObject({ saved: false, code: 'notFound' });
+    expect(await jobEventsOf(db, 31)).toHaveLength(events);
+  });
+
   test('the list of all jobs carries device, symptom and outcome', async () => {
     const { jobs } = await loadJobPage('', 0);
     expect(jobs).toHaveLength(12);

@@ -3,8 +3,9 @@
 import NextLink from 'next/link';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { DayDrawing } from '@/drawings/day-drawing';
-import { ColumnHeads, Headline, usePlace, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
 import type { BenchDay, DayLine } from './queries';
+import { useDayClock } from './use-day-clock';
 
 /** What is drawn: the rest of this working day and the next morning, minutes. */
 const SHOWN_MIN = 10 * 60;
@@ -12,25 +13,11 @@ const COLUMNS = '64px 140px minmax(0, 1fr) 170px 170px 170px';
 
 /** Who does what next, and by when each device may be promised. */
 export function DaySheet({ day }: { day: BenchDay }) {
-  const { place } = usePlace();
-  const clockAt = (at: string): string =>
-    new Intl.DateTimeFormat('en-GB', {
-      timeZone: place.timeZone,
-      hour: '2-digit',
-      minute: '2-digit',
-      hourCycle: 'h23',
-    }).format(Date.parse(at));
-  const dayAt = (at: string): string =>
-    new Intl.DateTimeFormat('en-GB', {
-      timeZone: place.timeZone,
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-    }).format(Date.parse(at));
-  const minuteAt = (min: number): string => new Date(Date.parse(day.nowAt) + min * 60_000).toISOString();
+  const { time: clockAt, day: dayAt, at: minuteAt } = useDayClock(day.nowAt);
   const active = day.plan.slots.filter((s) => s.person !== null && s.endMin > s.startMin);
   const [next] = active;
   const late = day.lines.filter((l) => l.late);
+  const overdue = day.lines.filter((l) => l.awaits?.overdue);
   /** The drawing begins where work does. */
   const past = Number(clockAt(day.nowAt).slice(3));
   const fromMin = next ? Math.floor((next.startMin + past) / 60) * 60 - past : 0;
@@ -48,6 +35,10 @@ export function DaySheet({ day }: { day: BenchDay }) {
         title={`${next.person}: ${told}`}
         aside={`job ${next.job.padStart(4, '0')}, ${next.startMin === 0 ? 'now' : `${dayAt(minuteAt(next.startMin))} ${clockAt(minuteAt(next.startMin))}`}`}
       >
+        {overdue.map(
+          ({ number, awaits }) =>
+            `${awaits!.what} for ${String(number).padStart(4, '0')} was expected ${dayAt(awaits!.byAt)}: ask where it is, then “awaits here” or a new day. `,
+        )}
         {late.length > 0
           ? `${late.map((l) => String(l.number).padStart(4, '0')).join(', ')} will not be done as promised in eight of ten days. `
           : 'Every promise is kept in eight of ten days. '}
@@ -71,12 +62,16 @@ export function DaySheet({ day }: { day: BenchDay }) {
       {day.lines
         .toSorted((a, b) => (a.byAt < b.byAt ? -1 : 1))
         .map((line) => (
-          <Line key={line.number} line={line} at={(at) => `${dayAt(at)} ${clockAt(at)}`} />
+          <Line key={line.number} line={line} at={(at) => `${dayAt(at)} ${clockAt(at)}`} dayAt={dayAt} />
         ))}
       <Text mt="3" fontSize="13px" color="quiet">
         Minutes of each kind of step from {day.learnedFrom} closed jobs, shrunk towards estimates. Costs{' '}
         {Math.round((100 * day.plan.cost.total) / Math.max(1, day.plan.bound) - 100)} % more than what no plan beats
         {day.plan.exact ? '; this one is the best there is' : ''}. {day.hours}.{' '}
+        <Link asChild color="copperText" textDecoration="underline">
+          <NextLink href="/day">The day’s sheet, to be printed</NextLink>
+        </Link>{' '}
+        ·{' '}
         <Link href="/day.ics" color="copperText" textDecoration="underline">
           Promises and soaks as a calendar
         </Link>
@@ -85,7 +80,13 @@ export function DaySheet({ day }: { day: BenchDay }) {
   );
 }
 
-function Line({ line, at }: { line: DayLine; at: (iso: string) => string }) {
+interface LineProps {
+  readonly line: DayLine;
+  readonly at: (iso: string) => string;
+  readonly dayAt: (iso: string) => string;
+}
+
+function Line({ line, at, dayAt }: LineProps) {
   return (
     <Grid
       templateColumns={COLUMNS}
@@ -100,7 +101,13 @@ function Line({ line, at }: { line: DayLine; at: (iso: string) => string }) {
         <NextLink href={`/jobs/${line.number}`}>{String(line.number).padStart(4, '0')}</NextLink>
       </Link>
       <Text fontWeight="700">{line.device}</Text>
-      <Text truncate>{line.next}</Text>
+      {line.awaits ? (
+        <Text truncate color={line.awaits.overdue ? 'rust' : undefined}>
+          waits for {line.awaits.what}, {line.awaits.overdue ? 'was expected' : 'expected'} {dayAt(line.awaits.byAt)}
+        </Text>
+      ) : (
+        <Text truncate>{line.next}</Text>
+      )}
       <Text fontFamily="mono" fontSize="14px">
         {at(line.midAt)}
       </Text>

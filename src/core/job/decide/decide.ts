@@ -94,6 +94,10 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
       return body.state === 'sent' || state.quote
         ? undefined
         : `Expected a quote that was sent before it is ${body.state}.`;
+    case 'delivery':
+      return body.byAt !== null || state.delivery?.byAt
+        ? undefined
+        : 'Nothing is waited for. Expected what is, first: awaits 2026-12-02 donor board.';
     case 'heatPlan':
       return body.shown.breaks.length === 0 || body.reason
         ? undefined

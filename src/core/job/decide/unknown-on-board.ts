@@ -39,6 +39,7 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'device':
     case 'note':
     case 'promise':
+    case 'delivery':
     case 'quote':
     case 'soak':
     case 'close':

@@ -46,6 +46,14 @@ const noteLine = defineJobLine({
 /** A day as it is written everywhere: 2026-12-01, with an hour or at the end of it. */
 const DAY = /^(\d{4}-\d\d-\d\d)(?:[ t](\d\d:\d\d))?$/;
 const END_OF_DAY = '17:00';
+/** A delivery of which only the day is known comes by noon. Common practice, no source. */
+const NOON = '12:00';
+
+/** The moment that a day and an hour name, or nothing. */
+function momentOf(day: string | undefined, hour: string): string | undefined {
+  const at = new Date(`${day}T${hour}:00.000Z`);
+  return Number.isNaN(at.getTime()) || at.toISOString().slice(0, 10) !== day ? undefined : at.toISOString();
+}
 
 const promiseLine = defineJobLine({
   name: 'promise',
@@ -59,12 +67,38 @@ const promiseLine = defineJobLine({
   parse(_context, { rest }) {
     if (rest === 'off') return ok({ command: record({ kind: 'promise', byAt: null }), echo: 'Promise taken back' });
     const [, day, hour = END_OF_DAY] = DAY.exec(rest) ?? [];
-    const at = new Date(`${day}T${hour}:00.000Z`);
-    if (!day || Number.isNaN(at.getTime()) || at.toISOString().slice(0, 10) !== day)
-      return fail(`Expected a day such as 2026-12-01 after "promise"; got "${rest}".`);
-    return ok({ command: record({ kind: 'promise', byAt: at.toISOString() }), echo: `Promised for ${day}, ${hour}` });
+    const byAt = momentOf(day, hour);
+    if (byAt === undefined) return fail(`Expected a day such as 2026-12-01 after "promise"; got "${rest}".`);
+    return ok({ command: record({ kind: 'promise', byAt }), echo: `Promised for ${day}, ${hour}` });
   },
   complete: (_context, words) => (words.length === 2 ? ['off'] : []),
+});
+
+/** What is waited for is named in so many letters. */
+const MOST_WHAT = 120;
+/** A day, and what is expected then. */
+const DAY_AND_WHAT = /^(\d{4}-\d\d-\d\d)\s+(\S.*)$/;
+
+const awaitsLine = defineJobLine({
+  name: 'awaits',
+  usage: [
+    { example: 'awaits 2026-12-02 donor board', help: 'the job waits for it until then, and is planned from then on' },
+    { example: 'awaits here', help: 'what it waited for is there' },
+  ],
+  parse({ state }, { rest }) {
+    if (rest.toLowerCase() === 'here') {
+      const what = state.delivery?.what ?? 'What was waited for';
+      return ok({ command: record({ kind: 'delivery', what, byAt: null }), echo: `${what} is here` });
+    }
+    const [, day, what = ''] = DAY_AND_WHAT.exec(rest) ?? [];
+    const byAt = momentOf(day, NOON);
+    if (byAt === undefined || what.length > MOST_WHAT)
+      return fail(
+        `Expected a day and up to ${MOST_WHAT} letters of what is expected then, such as: awaits 2026-12-02 donor board; got "${rest}".`,
+      );
+    return ok({ command: record({ kind: 'delivery', what, byAt }), echo: `Waits for ${what}, expected ${day}` });
+  },
+  complete: (_context, words) => (words.length === 2 ? ['here'] : []),
 });
 
 const quoteLine = defineJobLine({
@@ -91,4 +125,4 @@ const quoteLine = defineJobLine({
   complete: (_context, words) => (words.length === 2 ? ['accepted', 'refused', 'expired'] : []),
 });
 
-export const recordLines = [soakLine, noteLine, promiseLine, quoteLine];
+export const recordLines = [soakLine, noteLine, promiseLine, awaitsLine, quoteLine];

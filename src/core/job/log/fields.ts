@@ -224,6 +224,7 @@ export const JOB_FIELDS: { readonly [K in keyof Required<JobFields>]: Field<JobF
   },
   promise: latest('promise'),
   quote: latest('quote'),
+  delivery: latest('delivery'),
   notes: { start: [], update: (notes, body) => (body.kind === 'note' ? [...notes, body.text] : notes) },
   closed: {
     start: undefined,

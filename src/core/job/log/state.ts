@@ -80,6 +80,8 @@ export interface JobFields {
   /** What the owner was promised and offered last. */
   readonly promise?: BodyOf<'promise'>;
   readonly quote?: BodyOf<'quote'>;
+  /** What it waits for; with no moment where that is here. */
+  readonly delivery?: BodyOf<'delivery'>;
   readonly notes: readonly string[];
   readonly closed?: BodyOf<'close'> & { readonly at: string };
   /** What the job was each time it was closed and came back, the first time first. */

@@ -4,6 +4,7 @@ import { accessEvent } from './access';
 import { captureEvent } from './capture';
 import { closeEvent } from './close';
 import { decisionEvent } from './decision';
+import { deliveryEvent } from './delivery';
 import { deviceEvent } from './device';
 import { flatnessEvent } from './flatness';
 import { heatPlanEvent } from './heat-plan';
@@ -59,6 +60,7 @@ const TYPES = [
   soakEvent,
   noteEvent,
   promiseEvent,
+  deliveryEvent,
   quoteEvent,
   closeEvent,
   reopenEvent,
