@@ -5,6 +5,7 @@ const config = {
   testTimeout: 60_000,
   // On two cores the default is one worker: with both the whole takes half as long (measured).
   maxWorkers: '100%',
+  globalSetup: '<rootDir>/scripts/jest-run.mjs',
   roots: ['<rootDir>/src', '<rootDir>/demo'],
   modulePathIgnorePatterns: ['<rootDir>/.next'],
   moduleNameMapper: {

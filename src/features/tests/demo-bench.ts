@@ -1,35 +1,39 @@
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
-import { loadDemo } from '../../../demo/world';
 import { openDatabase, type Database } from '@/db/client';
 
 const shared = globalThis as { unisoldaDatabase?: Promise<Database> };
 
-/** The demo world on disk, loaded once for a test file: loading it takes seconds. */
-let loaded: string | undefined;
+/** Where the demo world lies that all test files of a run copy; `scripts/jest-run.mjs` makes the folder. */
+const RUN = process.env.UNISOLDA_TEST_RUN!;
+const WORLD = path.join(RUN, 'demo.db');
+/** How often whoever waits for the world looks whether it is there, ms. */
+const LOOK_AGAIN_MS = 50;
 
-async function demoFile(folder: string): Promise<string> {
-  const file = path.join(folder, 'bench.db');
-  if (loaded) {
-    copyFileSync(loaded, file);
-    return file;
+/** Loads the demo world once for a run: the first test file that needs it does, the others wait. */
+async function demoWorld(): Promise<string> {
+  const isFirst = mkdirSync(path.join(RUN, 'loading'), { recursive: true }) !== undefined;
+  if (isFirst) {
+    const made = path.join(RUN, 'loading', 'demo.db');
+    const { loadDemo } = await import('../../../demo/world');
+    const db = await openDatabase(`file:${made}`, { begin: true });
+    await db.transaction((tx) => loadDemo(tx));
+    await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
+    copyFileSync(made, `${WORLD}.part`);
+    renameSync(`${WORLD}.part`, WORLD);
   }
-  const first = mkdtempSync(path.join(tmpdir(), 'unisolda-demo-'));
-  process.on('exit', () => rmSync(first, { recursive: true, force: true }));
-  const template = path.join(first, 'bench.db');
-  const db = await openDatabase(`file:${template}`, { begin: true });
-  await db.transaction((tx) => loadDemo(tx));
-  await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
-  loaded = template;
-  return demoFile(folder);
+  while (!existsSync(WORLD)) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS));
+  return WORLD;
 }
 
 /** The application's database for one test: a fresh file with the demo world; removed by the returned function. */
 export async function demoBench(): Promise<{ db: Database; remove: () => void }> {
   const folder = mkdtempSync(path.join(tmpdir(), 'unisolda-features-'));
-  const db = await openDatabase(`file:${await demoFile(folder)}`);
+  const file = path.join(folder, 'bench.db');
+  copyFileSync(await demoWorld(), file);
+  const db = await openDatabase(`file:${file}`);
   shared.unisoldaDatabase = Promise.resolve(db);
   return {
     db,
