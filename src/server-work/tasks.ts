@@ -39,6 +39,12 @@ interface ExerciseRequest {
   readonly done: unknown;
 }
 
+interface DayRequest {
+  readonly problem: DayProblem;
+  /** The order of the plan before: jobs by their steps. */
+  readonly steady?: readonly string[];
+}
+
 interface PlannedDay {
   readonly plan: DayPlan;
   readonly ends: ReturnType<typeof jobEnds>;
@@ -69,8 +75,8 @@ export const TASKS = {
     return { minutes, isSolved };
   },
   /** A day's plan, and when its jobs end. */
-  day(problem: DayProblem): PlannedDay {
-    const plan = planDay(problem);
+  day({ problem, steady }: DayRequest): PlannedDay {
+    const plan = planDay(problem, { steady });
     return { plan, ends: jobEnds(problem, plan) };
   },
   /** Judges an exercise: a flight by the full solver. */

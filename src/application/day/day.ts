@@ -62,6 +62,10 @@ const MOST_AHEAD_MIN = 28 * 24 * 60;
 /** What a usual new job takes, where nothing is known of it yet. */
 const NEW_JOB = 'a new job';
 
+/** The order of each shop's last plan: a plan that has begun is not turned over for a minute. Pages and routes are loaded apart. */
+const shared = globalThis as { unisoldaPlans?: WeakMap<Session, readonly string[]> };
+const plans = (shared.unisoldaPlans ??= new WeakMap());
+
 const atMinute = (nowMs: number, min: number): string => new Date(nowMs + min * 60_000).toISOString();
 
 /** The day at the benches: every open job's steps, who does what when, and what may be promised. */
@@ -99,7 +103,11 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
     capacity: {},
     closed: closedMinutes(hours, place.timeZone, nowMs),
   };
-  const [{ plan, ends: all }, newByMin] = await Promise.all([work('day', problem), promiseForNew(problem, durations)]);
+  const [{ plan, ends: all }, newByMin] = await Promise.all([
+    work('day', { problem, steady: plans.get(db) }),
+    promiseForNew(problem, durations),
+  ]);
+  plans.set(db, plan.order);
   const ends = new Map(all.map((e) => [e.job, e]));
   return {
     ...{ nowAt: now.toISOString(), plan, learnedFrom, closed: problem.closed, hours: hoursLabel(hours) },
@@ -144,7 +152,7 @@ async function promiseForNew(problem: DayProblem, durations: Durations): Promise
     ...problem,
     jobs: [...problem.jobs, { id: NEW_JOB, words: '', releaseMin: 0, dueMin: null, weight: 1, steps }],
   };
-  const { ends } = await work('day', all);
+  const { ends } = await work('day', { problem: all });
   return ends.find((e) => e.job === NEW_JOB)!.byMin;
 }
 

@@ -17,10 +17,14 @@ export function lowerBound({ jobs, people, capacity, closed }: DayProblem, goal:
   const things = [...loads].map(([name, sum]) => sum / Math.max(1, capacity[name] ?? 1));
   const endMin = Math.max(firstMin + Math.max(load, ...things, 0), ...jobs.map(ownEnd));
   if (goal === 'end') return endMin;
-  const ownWaiting = jobs.reduce((sum, j) => sum + j.weight * whole(j), 0);
+  const ownWaiting = (list: readonly DayJob[]): number => list.reduce((sum, j) => sum + j.weight * whole(j), 0);
+  // Those that come later can only hold up those that are here.
+  const here = jobs.filter((j) => j.releaseMin === 0);
+  const later = ownWaiting(jobs.filter((j) => j.releaseMin > 0));
   const waiting = Math.max(
-    ownWaiting,
-    sharedWaiting(jobs, active, people.length),
+    ownWaiting(jobs),
+    later + sharedWaiting(here, active, people.length),
+    later + inOpenHours(here, active, people.length, closed),
     inOpenHours(jobs, active, people.length, closed),
   );
   const late = jobs.reduce((sum, j) => sum + (j.dueMin === null ? 0 : j.weight * Math.max(0, ownEnd(j) - j.dueMin)), 0);
@@ -28,13 +32,11 @@ export function lowerBound({ jobs, people, capacity, closed }: DayProblem, goal:
 }
 
 /**
- * Σ w·C at least, where all are there at once: the mean moment of a job's active work is, weighted over jobs, no earlier than on one hand that
+ * Σ w·C at least of jobs that are all there at once: the mean moment of a job's active work is, weighted over jobs, no earlier than on one hand that
  * is as many times as fast and takes the least work for its weight first (mean busy time; Goemans, Queyranne, Schulz, Skutella and Wang, SIAM J.
  * on Discrete Mathematics 15, 2002, from memory); and from that mean moment to the job's end passes what follows each bit of work in its chain.
  */
 function sharedWaiting(jobs: readonly DayJob[], active: (j: DayJob) => number, hands: number): number {
-  // With later releases the order by work for weight is not the best of one hand any more.
-  if (jobs.some((j) => j.releaseMin > 0)) return 0;
   const sorted = jobs.filter((j) => active(j) > 0).sort((a, b) => active(a) / a.weight - active(b) / b.weight);
   let done = 0;
   let sum = jobs.filter((j) => active(j) === 0).reduce((s, j) => s + j.weight * restOf(j, 0), 0);

@@ -202,6 +202,33 @@ test('a plan that has begun is kept for a minute’s gain, and given up for a ne
   expect(Math.max(...again.slots.filter((s) => s.job === 'urgent').map((s) => s.endMin))).toBeLessThanOrEqual(240);
 });
 
+test('a plan is the same again after an hour in which its first steps were done, but for what they were', () => {
+  const day = shopOf(12, seededRandom(9));
+  const first = planDay(day);
+  const inOrder = (plan: DayPlan) => plan.slots.toSorted((a, b) => a.startMin - b.startMin);
+  const steady = first.order;
+  const again = planDay(day, { steady });
+  const begins = (plan: DayPlan) =>
+    inOrder(plan)
+      .slice(0, 12)
+      .map((s) => [s.job, s.step, s.startMin, s.person]);
+  expect(begins(again)).toEqual(begins(first));
+  expect(again.cost.total).toBeLessThanOrEqual(first.cost.total);
+  // The first step of all is done, and a job came in that nobody named.
+  const [{ job, step }] = inOrder(first);
+  const jobs = day.jobs.map((j) => (j.id === job ? { ...j, steps: j.steps.filter((s) => s.id !== step) } : j));
+  const late = { ...day.jobs[0], id: 'late', weight: 0.01, dueMin: null };
+  const on = planDay({ ...day, jobs: [...jobs, late] }, { steady });
+  // Those that begin at once are told in any order.
+  const next = (plan: DayPlan) =>
+    inOrder(plan)
+      .filter((s) => s.job !== 'late' && !(s.job === job && s.step === step))
+      .slice(0, 8)
+      .map((s) => `${s.job} ${s.step}`)
+      .sort();
+  expect(next(on)).toEqual(next(first));
+});
+
 test('a step that is pinned begins there, with whom it is pinned to', () => {
   const day = problem({
     jobs: [
@@ -214,4 +241,20 @@ test('a step that is pinned begins there, with whom it is pinned to', () => {
     ],
   });
   expect(planDay(day).slots.find((s) => s.job === 'x')).toMatchObject({ startMin: 25, person: 'b' });
+});
+
+test('a job that waits for a delivery adds to the bound: what is known of the others stays', () => {
+  const step = (id: string, minutes: number) => ({ id, minutes });
+  const here = Array.from({ length: 6 }, (_, j) => ({
+    id: `j${j}`,
+    steps: [step('probe', 20 + 5 * j), step('heat', 30)],
+  }));
+  const people = [{ id: 'a', role: 'technician' }];
+  const alone = planDay(problem({ jobs: here, people }));
+  const later = { id: 'later', releaseMin: 1440, steps: [step('probe', 25), step('heat', 30)] };
+  const both = planDay(problem({ jobs: [...here, later], people }));
+  // The waiting of the one that comes later is its own 55 minutes at least, and it is done after 1,440 and those.
+  expect(both.bound).toBeGreaterThanOrEqual(alone.bound + 55);
+  expect(both.bound).toBeLessThanOrEqual(both.cost.total);
+  expect(both.cost.total / both.bound).toBeLessThan(1.1);
 });

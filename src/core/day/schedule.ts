@@ -78,13 +78,28 @@ interface Tried {
 /** Indices of jobs: each time one comes, its next step is placed. */
 type Order = readonly number[];
 
-/** Jobs by their names as an order of whole jobs; those that are not named come after. */
+/**
+ * Jobs by their names as an order, each time one is named its next step; what is left of a job follows where it is named last, and those that
+ * are not named come after.
+ */
 function asOrder({ jobs }: DayProblem, names: readonly string[]): number[] {
-  const rank = new Map(names.map((name, i) => [name, i]));
-  return jobs
-    .map((_, i) => i)
-    .toSorted((a, b) => (rank.get(jobs[a].id) ?? Infinity) - (rank.get(jobs[b].id) ?? Infinity) || a - b)
-    .flatMap((i) => jobs[i].steps.map(() => i));
+  const index = new Map(jobs.map((j, i) => [j.id, i]));
+  const named = names.flatMap((name) => index.get(name) ?? []);
+  const left = jobs.map((j) => j.steps.length);
+  const toCome = jobs.map(() => 0);
+  for (const j of named) toCome[j]++;
+  const order: number[] = [];
+  const place = (j: number, steps: number): void => {
+    for (let k = 0; k < steps; k++) order.push(j);
+    left[j] -= steps;
+  };
+  for (const j of named) {
+    // Named more often than it has steps: the first ones were done since.
+    if (toCome[j] <= left[j]) place(j, toCome[j] === 1 ? left[j] : 1);
+    toCome[j]--;
+  }
+  jobs.forEach((_, j) => place(j, left[j]));
+  return order;
 }
 
 /** How much later than its share of all work a job is taken to end. Engineering estimates. */

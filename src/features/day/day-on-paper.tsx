@@ -64,7 +64,7 @@ function Part({ title, empty, children }: { title: string; empty: string; childr
         <Text color="quiet">{empty}</Text>
       ) : (
         <>
-          <ColumnHeads columns={`18px ${COLUMNS}`} names={['', 'From', 'To', 'Job', 'Device', 'Step']} />
+          <ColumnHeads columns={`14px ${COLUMNS}`} names={['', 'From', 'To', 'Job', 'Device', 'Step']} />
           {children}
         </>
       )}
