@@ -6,9 +6,9 @@ import { LATE_WEIGHT, END_WEIGHT, type DayJob, type DayProblem } from './problem
  */
 export function lowerBound({ jobs, people, capacity, closed }: DayProblem, goal: 'day' | 'end'): number {
   if (jobs.length === 0) return 0;
-  const whole = (j: DayJob): number => j.steps.reduce((sum, s) => sum + s.minutes, 0);
   const active = (j: DayJob): number => j.steps.reduce((sum, s) => sum + (s.passive ? 0 : s.minutes), 0);
-  const ownEnd = (j: DayJob): number => j.releaseMin + whole(j);
+  const ends = new Map(jobs.map((j) => [j, earliestEnd(j, closed)]));
+  const ownEnd = (j: DayJob): number => ends.get(j)!;
   const load = jobs.reduce((sum, j) => sum + active(j), 0) / people.length;
   const firstMin = Math.min(...jobs.map((j) => j.releaseMin));
   const loads = new Map<string, number>();
@@ -17,16 +17,20 @@ export function lowerBound({ jobs, people, capacity, closed }: DayProblem, goal:
   const things = [...loads].map(([name, sum]) => sum / Math.max(1, capacity[name] ?? 1));
   const endMin = Math.max(firstMin + Math.max(load, ...things, 0), ...jobs.map(ownEnd));
   if (goal === 'end') return endMin;
-  const ownWaiting = (list: readonly DayJob[]): number => list.reduce((sum, j) => sum + j.weight * whole(j), 0);
-  // Those that come later can only hold up those that are here.
-  const here = jobs.filter((j) => j.releaseMin === 0);
+  const ownWaiting = (list: readonly DayJob[]): number =>
+    list.reduce((sum, j) => sum + j.weight * (ownEnd(j) - j.releaseMin), 0);
+  // Whatever is left out can only hold up the others: those that come later, and the heaviest, of which their own time says most.
+  const here = jobs.filter((j) => j.releaseMin === 0).sort((a, b) => b.weight - a.weight);
   const later = ownWaiting(jobs.filter((j) => j.releaseMin > 0));
-  const waiting = Math.max(
-    ownWaiting(jobs),
-    later + sharedWaiting(here, active, people.length),
-    later + inOpenHours(here, active, people.length, closed),
-    inOpenHours(jobs, active, people.length, closed),
-  );
+  const apart = here.map((_, k) => {
+    const [heavy, rest] = [here.slice(0, k), here.slice(k)];
+    const together = Math.max(
+      sharedWaiting(rest, active, people.length),
+      inOpenHours(rest, active, people.length, closed),
+    );
+    return later + ownWaiting(heavy) + together;
+  });
+  const waiting = Math.max(ownWaiting(jobs), inOpenHours(jobs, active, people.length, closed), ...apart);
   const late = jobs.reduce((sum, j) => sum + (j.dueMin === null ? 0 : j.weight * Math.max(0, ownEnd(j) - j.dueMin)), 0);
   return LATE_WEIGHT * late + waiting + END_WEIGHT * endMin;
 }
@@ -75,10 +79,15 @@ function inOpenHours(
   return ends - released;
 }
 
-/** The clock after so many open minutes. */
-function clockAfter(openMin: number, closed: DayProblem['closed']): number {
-  let [clock, left] = [0, openMin];
+/** When a job ends at the earliest if nobody else has one: work in open hours, broken off and gone on with as need be; the rest by itself. */
+const earliestEnd = ({ releaseMin, steps }: DayJob, closed: DayProblem['closed']): number =>
+  steps.reduce((at, s) => (s.passive ? at + s.minutes : clockAfter(s.minutes, closed, at)), releaseMin);
+
+/** The clock after so many open minutes from a moment on. */
+function clockAfter(openMin: number, closed: DayProblem['closed'], fromMin = 0): number {
+  let [clock, left] = [fromMin, openMin];
   for (const [from, to] of [...closed].sort(([a], [b]) => a - b)) {
+    if (to <= clock) continue;
     if (left <= from - clock) break;
     left -= Math.max(0, from - clock);
     clock = Math.max(clock, to);

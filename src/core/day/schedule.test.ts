@@ -243,6 +243,25 @@ test('a step that is pinned begins there, with whom it is pinned to', () => {
   expect(planDay(day).slots.find((s) => s.job === 'x')).toMatchObject({ startMin: 25, person: 'b' });
 });
 
+test('the bound knows of the night: a heavy job that cannot end before it is not taken to, the light ones share the hands', () => {
+  const steps = [
+    { id: 'work', minutes: 60 },
+    { id: 'cool', minutes: 30, passive: true },
+    { id: 'prove', minutes: 60 },
+  ];
+  const jobs = [
+    { id: 'heavy', weight: 100, steps },
+    { id: 'light', steps: [{ id: 'work', minutes: 40 }] },
+  ];
+  // Open for 100 minutes, closed for 900: 60 of work, 30 by itself, 10 of the proof, the other 50 in the morning.
+  const plan = planDay(problem({ jobs, people: [{ id: 'a', role: 'lead' }], closed: [[100, 1000]] }));
+  const heavyEnd = 1050;
+  expect(plan.bound).toBeGreaterThanOrEqual(100 * heavyEnd + 40);
+  expect(plan.bound).toBeLessThanOrEqual(plan.cost.total);
+  // A proof is not broken off: it is begun in the morning, and ends at 1,060.
+  expect(plan.cost.total / plan.bound).toBeLessThan(1060 / 1050 + 0.002);
+});
+
 test('a job that waits for a delivery adds to the bound: what is known of the others stays', () => {
   const step = (id: string, minutes: number) => ({ id, minutes });
   const here = Array.from({ length: 6 }, (_, j) => ({

@@ -2,11 +2,13 @@
 
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import { workingDay, type Slot } from '@/core/day';
-import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline } from '@/ui';
 import type { BenchDay, DayLine } from './queries';
 import { useDayClock } from './use-day-clock';
 
 const COLUMNS = '58px 52px 56px 150px minmax(0, 1fr)';
+/** On a telephone the step stands below its times. */
+const NARROW = '52px 52px minmax(0, 1fr)';
 const jobName = (number: number | string): string => String(number).padStart(4, '0');
 
 /** The day's sheet, to be printed and hung up: who does what in which order, what runs by itself, what was promised. */
@@ -24,8 +26,10 @@ export function DayOnPaper({ day }: { day: BenchDay }) {
       <Text fontFamily="mono" fontWeight="700">
         {jobName(s.job)}
       </Text>
-      <Text truncate>{device.get(s.job)}</Text>
-      <Text>{day.words[`${s.job} ${s.step}`]}</Text>
+      <Text truncate display={{ base: 'none', lg: 'block' }}>
+        {device.get(s.job)}
+      </Text>
+      <Text gridColumn={{ base: '1 / -1', lg: 'auto' }}>{day.words[`${s.job} ${s.step}`]}</Text>
     </SheetRow>
   );
   return (
@@ -64,7 +68,7 @@ function Part({ title, empty, children }: { title: string; empty: string; childr
         <Text color="quiet">{empty}</Text>
       ) : (
         <>
-          <ColumnHeads columns={`14px ${COLUMNS}`} names={['', 'From', 'To', 'Job', 'Device', 'Step']} />
+          <ColumnHeads columns={`14px ${COLUMNS}`} names={['', 'From', 'To', 'Job', 'Device', 'Step']} wideOnly />
           {children}
         </>
       )}
@@ -73,9 +77,9 @@ function Part({ title, empty, children }: { title: string; empty: string; childr
 }
 
 const SheetRow = ({ children }: { children: React.ReactNode }) => (
-  <Flex align="center" gap="4" py="1.5" minW={LIST_WIDTH} borderBottom="1px solid" borderColor="rule">
+  <Flex align="center" gap="4" py="1.5" borderBottom="1px solid" borderColor="rule">
     <Box w="14px" h="14px" border="1.5px solid" borderColor="ink" flexShrink="0" aria-hidden />
-    <Grid templateColumns={COLUMNS} columnGap="4" flex="1" alignItems="baseline">
+    <Grid templateColumns={{ base: NARROW, lg: COLUMNS }} columnGap="4" flex="1" alignItems="baseline">
       {children}
     </Grid>
   </Flex>
