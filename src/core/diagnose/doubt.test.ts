@@ -1,11 +1,12 @@
 import { demoBoard } from '../../../demo/files';
-import { conditioned, glimpsed, suspectPairs, suspects, updateBelief } from './belief';
+import { conditioned, glimpsed, suspects, updateBelief } from './belief';
 import { SURPRISING_BELOW, expectedShare, rankingFlips } from './doubt';
 import type { Reading } from './reading';
 import { outcomesOf, proposeTests } from './next';
 import { SOUND } from './faults';
 import { Predictor } from './predictor';
 import { rankRepairs, targetName } from './repairs';
+import { suspectPairs } from './suspect-pairs';
 
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));
 const NONE = new Set<string>();

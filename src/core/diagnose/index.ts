@@ -1,13 +1,6 @@
 export { openingMinutes, deeper, type Access } from './access';
-export {
-  curedFaults,
-  suspectPairs,
-  suspects,
-  updateBelief,
-  type Belief,
-  type Suspect,
-  type SuspectPair,
-} from './belief';
+export { curedFaults, suspects, updateBelief, type Belief, type Suspect } from './belief';
+export { suspectPairs, type SuspectPair } from './suspect-pairs';
 export { FaultCase } from './case';
 export { expectedShare, SURPRISING_BELOW, rankingFlips } from './doubt';
 export { outlook, reasons } from './explain';

@@ -1,10 +1,11 @@
 import { demoBoard } from '../../../demo/files';
-import { suspectPairs, updateBelief } from './belief';
+import { updateBelief } from './belief';
 import { FaultCase } from './case';
 import { Predictor } from './predictor';
 import { HypothesisSpace } from './space';
 import { TestTable, assignRows, type OutcomePartition } from './outcome-partition';
 import type { Fault } from './faults';
+import { suspectPairs } from './suspect-pairs';
 
 const fault = (id: string, ref: string, weight: number): Fault => ({
   id,

@@ -2,6 +2,7 @@ import type { Board, PartKind } from '../board';
 import type { FaultClasses } from './classes';
 import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults';
 import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type JobPractice } from './practice';
+import { indexFaults, type FaultIndex } from './fault-index';
 import type { TestTable } from './outcome-partition';
 
 /** The hypotheses that still count: singles first, then pairs, then sets of three and four. Faults stand for their classes. */
@@ -399,34 +400,11 @@ function roomFor(cells: number): Float64Array {
   return room;
 }
 
-/** The likely singles and pairs of each fault: those of fault f stand from `from[f]` to `from[f + 1]`. */
-interface FaultIndex {
-  readonly from: Uint32Array;
-  readonly hypotheses: Uint32Array;
-}
-
 /** Pairs of keys that any likely hypothesis has, as a · keys + b, with their probability. */
 interface Gathered {
   readonly cells: Uint32Array;
   readonly pairs: Float64Array;
   readonly of: FaultIndex;
-}
-
-function indexFaults({ first, second, pairsEnd }: Likely, faults: number): FaultIndex {
-  const from = new Uint32Array(faults + 2);
-  const isSecond = (k: number): boolean => second[k] < faults && second[k] !== first[k];
-  for (let k = 0; k < pairsEnd; k++) {
-    from[first[k] + 1]++;
-    if (isSecond(k)) from[second[k] + 1]++;
-  }
-  for (let f = 0; f < faults; f++) from[f + 1] += from[f];
-  const next = from.slice();
-  const hypotheses = new Uint32Array(from[faults]);
-  for (let k = 0; k < pairsEnd; k++) {
-    hypotheses[next[first[k]]++] = k;
-    if (isSecond(k)) hypotheses[next[second[k]]++] = k;
-  }
-  return { from, hypotheses };
 }
 
 /** Elementary symmetric sums of up to four factors: Σ1, Σx, Σxy, Σxyz, Σxyzw over different entries (Newton's identities). */

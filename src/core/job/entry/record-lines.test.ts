@@ -49,9 +49,10 @@ test.each([
 ])('%s is refused with a sentence', (text, sentence) => expect(problem(text)).toContain(sentence));
 
 test('a delivery is waited for until it is here; the day may be moved meanwhile', () => {
-  const waits = empty.type('awaits 2026-12-02 donor board');
-  expect(waits.view.state.delivery).toMatchObject({ what: 'donor board', byAt: '2026-12-02T12:00:00.000Z' });
-  const moved = waits.type('awaits 2026-12-05 donor board').view.state;
+  const stateAfter = (line: string) => empty.type(line).view.state;
+  const waits = stateAfter('awaits 2026-12-02 donor board');
+  expect(waits.delivery).toMatchObject({ what: 'donor board', byAt: '2026-12-02T12:00:00.000Z' });
+  const moved = stateAfter('awaits 2026-12-05 donor board');
   expect(moved.delivery!.byAt).toBe('2026-12-05T12:00:00.000Z');
   const here = body('awaits here', moved);
   expect(here).toEqual({ kind: 'delivery', what: 'donor board', byAt: null });
