@@ -10,8 +10,8 @@ export default defineConfig({
   // What needs its second try is listed as flaky: it passes, and is to be mended.
   retries: 1,
   // Long enough for a busy machine: no test is about time.
-  timeout: 240_000,
-  expect: { timeout: 15_000 },
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   reporter: [['list']],
   use: { ...BROWSER, viewport: { width: 1280, height: 800 } },
 });

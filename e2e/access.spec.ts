@@ -148,7 +148,6 @@ async function expectStrangersOut(): Promise<void> {
 }
 
 test('without accounts: the machine itself is let in, strangers nowhere; what is too large is refused unread', async () => {
-  test.setTimeout(240_000);
   await expectStrangersOut();
   for (const at of Object.values(ROUTES))
     expect([at, (await statusOf(at, { headers: PAGE })) < 500]).toEqual([at, true]);
@@ -182,7 +181,6 @@ const cookiesOf = async (page: Page): Promise<string> =>
 test('the first lead is let in; from then on strangers get the sign-in alone, and entries carry who is signed in', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const lead = await (await browser.newContext()).newPage();
   await lead.goto(`${server.url}/shop`, { waitUntil: 'networkidle' });
   await letIn(lead, 'Mira', 'lead');

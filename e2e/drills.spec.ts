@@ -43,7 +43,6 @@ async function countsOfRecords(): Promise<unknown> {
 test('a newcomer finds a fault in ten minutes: the story, readings by their names, the work, and the lesson', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   await begin(page, 'Drill 3, Heronlog 4');
   const before = await countsOfRecords();
   await expect(headline(page)).toContainText('J1 charges only one way round.');
@@ -74,7 +73,6 @@ test('a newcomer finds a fault in ten minutes: the story, readings by their name
 });
 
 test('giving up shows what it was', async ({ page }) => {
-  test.setTimeout(120_000);
   await begin(page, 'Drill 4, Marshdesk 2');
   await page.getByRole('button', { name: 'Show me what it was' }).click();
   await expect(headline(page)).toContainText('Given up');

@@ -53,7 +53,7 @@ test('an address with a torn plan is explained, and the screen goes on with its 
 test('an apprentice calibrates a station, finds that no plan holds without a guard, takes the guard, prints the card', async ({
   page,
 }) => {
-  test.setTimeout(420_000);
+  test.setTimeout(600_000);
   // The simulated logger's noise is drawn from the clock: one and the same station every time.
   await page.clock.setFixedTime(new Date('2026-11-20T10:00:00Z'));
   await page.goto(`${server.url}/library`);

@@ -27,7 +27,6 @@ async function soundHere(page: Page): Promise<number> {
 }
 
 test('a whole port is walked by the pedal alone, and nothing is measured with a supply on', async ({ page }) => {
-  test.setTimeout(240_000);
   const under = { V: 0, Ω: 0, drop: 0.5 };
   const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
   const supply = new Speaker(STANDARD_SUPPLY, { V: 5, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');

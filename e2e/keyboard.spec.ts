@@ -62,8 +62,8 @@ const axeOf = (page: Page): AxeBuilder => new AxeBuilder({ page }).setLegacyMode
 test('every page is clean for assistive technology, on paper; dimmed its colours still stand apart', async ({
   page,
 }) => {
-  // Some fifty pages, each looked over whole: on a busy machine that takes minutes.
-  test.setTimeout(400_000);
+  // Some fifty pages, each looked over whole: on a busy machine that takes ten minutes.
+  test.setTimeout(1_200_000);
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(`page error: ${error.message.slice(0, 120)}`));
   const look = async (path: string, axe: AxeBuilder): Promise<void> => {

@@ -24,8 +24,6 @@ async function pedal(page: Page, kept: string | RegExp): Promise<void> {
 test('a short that came back is caught before power; a rail fails, the job goes back, is mended again and closes', async ({
   page,
 }) => {
-  // A job from the short to its close, some sixty entries: on a busy machine that takes minutes.
-  test.setTimeout(300_000);
   await page.goto(`${server.url}/jobs/32/probe`);
   await enterLine(page, 'off u4');
   await enterLine(page, 'on u4 new');

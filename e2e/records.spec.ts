@@ -8,7 +8,6 @@ import { expect, test } from './test';
 
 const server = new BenchServer(3246);
 test.beforeAll(async () => {
-  test.setTimeout(180_000);
   await server.start();
   const db = await openDatabase(server.databaseUrl);
   await db.transaction((tx) => loadYear(tx, 40));

@@ -36,7 +36,6 @@ test.beforeAll(() => server.startEmpty());
 test.afterAll(() => server.stop());
 
 test('eight answers, one photograph, the parts by click, a job and its first measurement', async ({ page }) => {
-  test.setTimeout(180_000);
   const hand = new Hand(page);
   await page.goto(server.url);
   await hand.click(page.getByRole('link', { name: 'Take a device in' }));

@@ -108,7 +108,6 @@ test('somebody else’s settings become this station’s, and are taken over; no
 });
 
 test('a plan is searched with progress, can be cancelled, and is taken over', async ({ page }) => {
-  test.setTimeout(300_000);
   await page.goto(`${server.url}/jobs/32/heat?view=plan`);
   await page.getByRole('button', { name: 'Search a plan' }).click();
   await expect(page.getByText(/Tried \d+ of at most \d+/)).toBeVisible();

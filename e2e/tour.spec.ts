@@ -9,7 +9,6 @@ test.beforeAll(() => server.startEmpty());
 test.afterAll(() => server.stop());
 
 test('the tour leads from the empty shop to a fault that is found, and can be left', async ({ page }) => {
-  test.setTimeout(180_000);
   await page.goto(server.url, { waitUntil: 'networkidle' });
   await page.getByRole('button', { name: 'Begin the tour' }).click();
   await page.waitForURL(/\/drills\/\d+\?tour/, { timeout: 60_000 });
