@@ -67,6 +67,8 @@ test('a short that came back is caught before power; a rail fails, the job goes 
   await enterLine(page, 'off u7');
   await enterLine(page, 'on u7 new');
   await stageKey(page, 8, 'Prove');
+  // The bench comes a moment after its page: before, a pedal is an Enter.
+  await expect(bench).toBeVisible();
   // Work was done since: the old short is measured once more before power, then the new part joint by joint.
   await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
   const u7 = board.parts.find((p) => p.ref === 'U7')!;
