@@ -1,6 +1,7 @@
 'use client';
 
-import { Box, Flex, Grid, Text } from '@chakra-ui/react';
+import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
+import NextLink from 'next/link';
 import { workingDay, type Slot } from '@/core/day';
 import { ColumnHeads, Headline } from '@/ui';
 import type { BenchDay, DayLine } from './queries';
@@ -23,9 +24,9 @@ export function DayOnPaper({ day }: { day: BenchDay }) {
     <SheetRow key={s.step + s.job}>
       <Text fontFamily="mono">{clock.time(clock.at(s.startMin))}</Text>
       <Text fontFamily="mono">{clock.time(clock.at(s.endMin))}</Text>
-      <Text fontFamily="mono" fontWeight="700">
-        {jobName(s.job)}
-      </Text>
+      <Link asChild fontFamily="mono" fontWeight="700">
+        <NextLink href={`/jobs/${s.job}`}>{jobName(s.job)}</NextLink>
+      </Link>
       <Text truncate display={{ base: 'none', lg: 'block' }}>
         {device.get(s.job)}
       </Text>
