@@ -48,10 +48,10 @@ test('a view from a thread is the view, but for what whoever asks has already', 
 });
 
 test('a test is weighed in a thread as here, and what is asked says which', async () => {
-  const measurement = { kind: 'groundResistance', net: 'AON33' } as const;
+  const asked = { do: 'weigh', measurement: { kind: 'groundResistance', net: 'AON33' } } as const;
   const [there, here] = [
-    await threads.run({ task: 'why', request: { ...request, measurement } }),
-    await work('why', { ...request, measurement }),
+    await threads.run({ task: 'why', request: { ...request, asked } }),
+    await work('why', { ...request, asked }),
   ];
   expect(there).toBe(here);
   expect(here).toMatch(/^TP7 to ground, resistance: \d\.\d\d bit in /);

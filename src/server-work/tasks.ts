@@ -1,16 +1,17 @@
 import { createHash } from 'node:crypto';
 import type { Board } from '../core/board';
 import { jobEnds, planDay, type DayPlan, type DayProblem } from '../core/day';
-import { Predictor, warmUp, type Measurement } from '../core/diagnose';
+import { Predictor, warmUp } from '../core/diagnose';
 import { parOf, reviewExercise, type Drill, type ExerciseReview, type ExerciseSpec } from '../core/drill';
 import type { Result } from '../core/result';
 import {
+  answerOf,
   snapshotOf,
   viewJob,
-  whyNotMine,
   type BenchKnowledge,
   type JobEvent,
   type JobPurpose,
+  type JobQuestion,
   type JobView,
 } from '../core/job';
 
@@ -26,7 +27,7 @@ export interface ViewRequest {
 }
 
 interface WhyRequest extends ViewRequest {
-  readonly measurement: Measurement;
+  readonly asked: JobQuestion;
 }
 
 /** A view without what whoever asks has already. */
@@ -65,10 +66,10 @@ export const TASKS = {
     } = viewJob(...([number, openedAt, sameBoard(board), events, knowledge, purpose] as const));
     return view;
   },
-  /** Weighs a test of a job against what is proposed; gives the answer in words. */
-  why({ measurement, board, number, openedAt, events, knowledge, purpose }: WhyRequest): string {
+  /** Weighs a test or work against what is proposed; gives the answer in words. */
+  why({ asked, board, number, openedAt, events, knowledge, purpose }: WhyRequest): string {
     const job = snapshotOf(...([number, openedAt, sameBoard(board), events, knowledge, purpose] as const));
-    return whyNotMine(job, measurement).answer;
+    return answerOf(job, asked);
   },
   par({ board, drill }: { readonly board: Board; readonly drill: Drill }): Par {
     const { minutes, isSolved } = parOf(Predictor.of(sameBoard(board)), drill);

@@ -29,7 +29,7 @@ import { answered, refused, refusedFor, saved, type ActionResult } from '../acti
 import { withLead } from '../access/needs-lead';
 import type { Entrant } from '../entrant';
 import { once } from '../once';
-import { loadRecord, weighTest, type JobRecord } from './load-job';
+import { answerQuestion, loadRecord, type JobRecord } from './load-job';
 
 const scopeOf = (number: JobNumber): string => `job ${number}`;
 
@@ -61,8 +61,8 @@ async function answer(db: Database, number: JobNumber, text: string, mode: Entry
   const entry = parseEntry(job.value.board, foldJob(job.value.shown), text, mode);
   if (!entry.ok) return refusedFor(entry.problems, 'badInput');
   const { command } = entry.value;
-  return command.do === 'weigh'
-    ? answered(await weighTest(db, job.value, command.measurement))
+  return command.do === 'weigh' || command.do === 'weighWork'
+    ? answered(await answerQuestion(db, job.value, command))
     : refused('Expected a question.', 'badInput');
 }
 

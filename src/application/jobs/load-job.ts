@@ -1,8 +1,14 @@
 import type { JobNumber } from '../../core/identities';
 import { createHash } from 'node:crypto';
 import type { Board } from '../../core/board';
-import type { Measurement } from '../../core/diagnose';
-import { fitToBoard, type BenchKnowledge, type JobEvent, type JobPurpose, type JobView } from '../../core/job';
+import {
+  fitToBoard,
+  type BenchKnowledge,
+  type JobEvent,
+  type JobPurpose,
+  type JobQuestion,
+  type JobView,
+} from '../../core/job';
 import { fail, ok, type Result } from '../../core/result';
 import { withGoodBoards } from '../../core/sketch';
 import { readBoard } from '../../db/boards';
@@ -48,10 +54,10 @@ async function viewOf(record: JobRecord, knowledge: BenchKnowledge): Promise<Job
   return { ...(await work('view', request)), board: request.board, references };
 }
 
-/** "Why not mine?" of a job as it is: a test weighed against what is proposed, in words. */
-export async function weighTest(db: Session, record: JobRecord, measurement: Measurement): Promise<string> {
+/** "Why not mine?" of a job as it is: a test or work weighed against what is proposed, in words. */
+export async function answerQuestion(db: Session, record: JobRecord, asked: JobQuestion): Promise<string> {
   const request = requestFor(record, await knowledgeOf(db, record.board.id));
-  return work('why', { ...request, measurement });
+  return work('why', { ...request, asked });
 }
 
 const hashOf = (of: unknown): string => createHash('sha256').update(JSON.stringify(of)).digest('hex');

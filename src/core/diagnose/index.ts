@@ -64,7 +64,7 @@ export {
 export { findingsLabel, LOOK_FINDING_LABELS } from './measurements/scale';
 export { METER_WORDS, meterCases, readMeter } from './meter';
 export { outcomesOf, proposalOf, type TestContext } from './next';
-export { whyNot, type WhyNot } from './why-not';
+export { againstProposed, whyNot, type WhyNot } from './why-not';
 export { bestTest, fixedChecklist, idealReading, runPolicy, type PolicyRun } from './policy';
 export type { MeterCase } from './power';
 export {

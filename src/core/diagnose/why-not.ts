@@ -16,13 +16,16 @@ export const expectedOf = ({ tests: [first], work }: RankedActions): number | un
     .filter((m) => m !== undefined)
     .reduce<number | undefined>((least, m) => (least === undefined ? m : Math.min(least, m)), undefined);
 
+/** What is expected of a job, held against what is expected as it is best gone on with. @param expectedMinutes of the whole job. */
+export function againstProposed(ranked: RankedActions, expectedMinutes: number): string {
+  const own = expectedOf(ranked);
+  return own === undefined || expectedMinutes <= own
+    ? 'As good as what is proposed.'
+    : `Takes the job ${(expectedMinutes - own).toFixed(1)} minutes longer than what is proposed.`;
+}
+
 /** "Why not mine?": a test weighed against what is proposed, in minutes and bits. */
 export function whyNot(ranked: RankedActions, proposal: Proposal): WhyNot {
   const { bits, minutes, expectedMinutes } = ranked.weigh(proposal);
-  const own = expectedOf(ranked);
-  const words =
-    own === undefined || expectedMinutes <= own
-      ? 'As good as what is proposed.'
-      : `Takes the job ${(expectedMinutes - own).toFixed(1)} minutes longer than what is proposed.`;
-  return { bits, minutes, expectedMinutes, words };
+  return { bits, minutes, expectedMinutes, words: againstProposed(ranked, expectedMinutes) };
 }

@@ -9,8 +9,8 @@ export type { KeepEvent } from './decide/command';
 export type { EntryMode } from './entry/context';
 export { isBareValue } from './entry/bare-value';
 export { completeEntry, isQuestion, JOB_GRAMMAR, parseEntry } from './entry/grammar';
-export { whyNotMine } from './assessment/why-not-mine';
-export { record, withOrigin, type JobCommand } from './decide/command';
+export { answerOf } from './assessment/why-not-mine';
+export { record, withOrigin, type JobCommand, type JobQuestion } from './decide/command';
 export { decide, type DecidedEvent } from './decide/decide';
 export {
   decisionLabel,

@@ -1,12 +1,14 @@
 import { grammarForms } from '@/core/command-line';
 import { Predictor, interpretReading } from '@/core/diagnose';
-import { completeEntry, JOB_GRAMMAR, parseEntry, type EntryMode, type JobView } from '@/core/job';
+import { completeEntry, isQuestion, JOB_GRAMMAR, parseEntry, type EntryMode, type JobView } from '@/core/job';
 import { problemText } from '@/core/result';
 import type { Echo } from '@/ui';
 
 /** What the entry line of a job knows while it is typed in. It comes after the page: the whole diagnosis stands behind it. */
 
 export const FORMS = grammarForms(JOB_GRAMMAR);
+
+export { isQuestion };
 
 /** What a line would mean, a reading with what it says about the board. */
 export function echoOf({ board, state, references }: JobView, text: string, mode: EntryMode): Echo {

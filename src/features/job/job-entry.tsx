@@ -33,7 +33,12 @@ const VIEW_KEYS: Partial<Record<StageId, readonly (readonly [key: string, view: 
 
 /** The grammar comes beside the page; without it lines go to the server all the same. */
 const loadGrammar = inBrowser(() =>
-  import('./grammar').then(({ FORMS, completionsOf, echoOf }) => ({ FORMS, completionsOf, echoOf })),
+  import('./grammar').then(({ FORMS, completionsOf, echoOf, isQuestion }) => ({
+    FORMS,
+    completionsOf,
+    echoOf,
+    isQuestion,
+  })),
 );
 
 export interface JobEntryProps {
@@ -81,6 +86,7 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
       version={job.version}
       suggestion={bareStem ?? suggestionOf(job, stage, test?.stem)}
       forms={grammar?.FORMS}
+      asks={grammar?.isQuestion}
       commands={[...(asksTests ? [other] : []), ...views, ...commands]}
     />
   );

@@ -43,6 +43,8 @@ export interface EntryBarProps extends EntryDelivery {
   /** What Enter fills in while the line is empty. */
   readonly suggestion?: string;
   readonly commands: readonly EntryCommand[];
+  /** True for a line that asks and keeps nothing. */
+  readonly asks?: (text: string) => boolean;
   /** What can be typed, for the list of keys. */
   readonly forms?: readonly EntryForm[];
 }
@@ -52,6 +54,7 @@ const BUSY = {
   idle: 'Writing to disk …',
   sending: 'Writing to disk …',
   unknown: 'No answer came: it is not known whether this was kept. Looking …',
+  asking: 'Weighing …',
 } as const;
 
 const COLOUR = { plain: 'quiet', good: 'leaf', bad: 'rust', problem: 'rust' } as const;
@@ -82,6 +85,7 @@ export function EntryBar(props: EntryBarProps) {
     suggestion,
     commands,
     forms = [],
+    asks,
   } = props;
   const { offer, pedalRef } = useEntryOffer();
   const input = useRef<HTMLInputElement>(null);
@@ -251,7 +255,7 @@ export function EntryBar(props: EntryBarProps) {
           color={shown ? COLOUR[shown.state] : 'quiet'}
           lineHeight="1.25"
         >
-          {busy ? BUSY[phase] : (shown?.words ?? '')}
+          {busy ? BUSY[phase === 'sending' && asks?.(text) ? 'asking' : phase] : (shown?.words ?? '')}
           {completions !== undefined && completions.length > 0 && !busy && (
             <Text as="span" color="quiet" fontFamily="mono" fontSize="13px" ml={shown ? '3' : '0'}>
               <Key>Tab</Key> {completions.slice(0, 4).join('  ')}

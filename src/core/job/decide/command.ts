@@ -17,7 +17,12 @@ export type JobCommand =
     }
   | { readonly do: 'undoLast' }
   /** A question: what a test would tell and take, against what is proposed. Nothing comes of it in the record. */
-  | { readonly do: 'weigh'; readonly measurement: Measurement };
+  | { readonly do: 'weigh'; readonly measurement: Measurement }
+  /** The same of work, by its key. */
+  | { readonly do: 'weighWork'; readonly work: string };
+
+/** A question to a job. */
+export type JobQuestion = Extract<JobCommand, { do: 'weigh' | 'weighWork' }>;
 
 export const record = (body: EventBody, replaces?: number): JobCommand =>
   replaces === undefined ? { do: 'record', body } : { do: 'record', body, replaces };

@@ -30,7 +30,7 @@ export interface DecidedEvent {
  */
 export function decide(world: JobWorld, command: JobCommand): Result<DecidedEvent[]> {
   if (command.do === 'undoLast') return undoLast(world.state);
-  if (command.do === 'weigh') return ok([]);
+  if (command.do === 'weigh' || command.do === 'weighWork') return ok([]);
   const { body, origin } = command;
   if (origin?.kind === 'simulated' && !world.simulators)
     return fail('Expected what was really seen: simulated values are kept in training jobs only.');

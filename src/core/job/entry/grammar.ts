@@ -8,12 +8,14 @@ import {
   measurementTitle,
   placeNames,
   readingName,
+  targetKey,
   valueLabel,
   type Measurement,
   type MeasurementEntry,
 } from '../../diagnose';
 import { fail, ok, type Result } from '../../result';
-import { record } from '../decide/command';
+import { workLabel } from '../assessment/why-not-mine';
+import { record, type JobCommand, type JobQuestion } from '../decide/command';
 import { decide } from '../decide/decide';
 import type { JobState } from '../log';
 import { defineJobLine, type Entry, type EntryMode, type JobLine, type JobLineContext } from './context';
@@ -64,14 +66,19 @@ function parseCorrection(context: JobLineContext, text: string): Result<Entry> {
 
 const whyLine = defineJobLine({
   name: 'why',
-  usage: [{ example: 'why tp7', help: 'what that test would tell and take, against the one that is proposed' }],
+  usage: [
+    { example: 'why tp7', help: 'what that test would tell and take, against the one that is proposed' },
+    { example: 'why replace u4', help: 'the same of work: what it would cure; so too: why touched u4' },
+  ],
   parse(context, { rest }) {
-    const measurement = measurementOf(context, rest);
-    if (!measurement) return fail(`Expected a test of this board after "why", such as: why tp7; got "${rest}".`);
-    return ok({
-      command: { do: 'weigh', measurement },
-      echo: `Weighs it against what is proposed: ${measurementTitle(context.board, measurement)}`,
-    });
+    const { board } = context;
+    const asked = questionOf(context, rest);
+    if (!asked)
+      return fail(
+        `Expected a test or work on this board after "why", such as: why tp7, or: why replace u4; got "${rest}".`,
+      );
+    const name = asked.do === 'weigh' ? measurementTitle(board, asked.measurement) : workLabel(board, asked.work);
+    return ok({ command: asked, echo: `Weighs it against what is proposed: ${name}` });
   },
   complete: (context, words) => completeLine(JOB_GRAMMAR, context, words.slice(1).join(' ')),
 });
@@ -79,16 +86,31 @@ const whyLine = defineJobLine({
 /** True for a line that asks and keeps nothing. */
 export const isQuestion = (text: string): boolean => readLine(text).head === whyLine.name;
 
-/** The test that a line means, with a value or without one. */
-function measurementOf(context: JobLineContext, text: string): Measurement | undefined {
+/** The test or work that a line means, a test with a value or without one. */
+function questionOf(context: JobLineContext, text: string): JobQuestion | undefined {
+  const { head, rest, words } = readLine(text);
   // What a figure alone would be there: ohms, or volts while proving.
-  for (const line of [text, `${text} 1`]) {
-    const entry = text === '' ? undefined : parseLine(JOB_GRAMMAR, context, line);
-    if (entry?.ok && entry.value.command.do === 'record' && entry.value.command.body.kind === 'reading')
-      return entry.value.command.body.measurement;
+  const lines = head === 'replace' ? [`on ${rest} new`] : [text, `${text} 1`];
+  for (const line of text === '' ? [] : lines) {
+    const entry = parseLine(JOB_GRAMMAR, context, line);
+    const found = entry.ok ? askedBy(entry.value.command) : undefined;
+    if (found) return found;
   }
-  const asked = readLine(text).words.join(' ');
-  return Predictor.of(context.board).tests.find((m) => entryStem(context.board, m).trim().toLowerCase() === asked);
+  const stem = words.join(' ');
+  const measurement = Predictor.of(context.board).tests.find(
+    (m) => entryStem(context.board, m).trim().toLowerCase() === stem,
+  );
+  return measurement && { do: 'weigh', measurement };
+}
+
+/** What would be asked about where something was done. */
+function askedBy(command: JobCommand): JobQuestion | undefined {
+  if (command.do !== 'record') return undefined;
+  const { body } = command;
+  if (body.kind === 'reading') return { do: 'weigh', measurement: body.measurement };
+  if (body.kind === 'partOn' && body.fresh)
+    return { do: 'weighWork', work: targetKey({ kind: 'part', ref: body.ref }) };
+  return body.kind === 'mended' ? { do: 'weighWork', work: body.what } : undefined;
 }
 
 /** Lines that begin with a name of the board come last: whatever begins with no command's word is a place. */
