@@ -1,7 +1,7 @@
 // Who may import whom. The picture in words is in docs/architecture.md.
 const tests = '(\\.test\\.tsx?$|/tests/)';
 const CORE_PACKAGES =
-  '^node_modules/(zod|@noble/hashes|papaparse|@types/papaparse|ml-matrix|yalps|image-js|fflate|s-expression|saxes|ts-fsrs)/';
+  '^node_modules/(zod|@date-fns/tz|@noble/hashes|papaparse|@types/papaparse|ml-matrix|yalps|image-js|fflate|s-expression|saxes|ts-fsrs)/';
 
 module.exports = {
   forbidden: [

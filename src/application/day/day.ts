@@ -120,7 +120,7 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
       return {
         ...{ number: job.number, device: job.board.device, next: job.next.title },
         ...{ midAt: atMinute(nowMs, midMin), byAt, promisedAt },
-        late: promisedAt !== undefined && byAt > promisedAt,
+        late: promisedAt !== undefined && Date.parse(byAt) > Date.parse(promisedAt),
         awaits: awaitsOf(job, nowMs),
       };
     }),

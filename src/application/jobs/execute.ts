@@ -28,6 +28,7 @@ import { appendStock, stockEventsOf } from '../../db/stock';
 import { answered, refused, refusedFor, saved, type ActionResult } from '../action-result';
 import { withLead } from '../access/needs-lead';
 import type { Entrant } from '../entrant';
+import { loadPlace } from '../place';
 import { once } from '../once';
 import { answerQuestion, loadRecord, type JobRecord } from './load-job';
 
@@ -46,7 +47,7 @@ export function enterLine(
   return once(db, { key, scope: scopeOf(number), request: { text, mode, origin } }, async (tx, meta) => {
     const job = await loadRecord(tx, number);
     if (!job.ok) return refusedFor(job.problems, 'notFound');
-    const entry = parseEntry(job.value.board, foldJob(job.value.shown), text, mode);
+    const entry = parseEntry(job.value.board, foldJob(job.value.shown), text, mode, await loadPlace(tx));
     if (!entry.ok) return refusedFor(entry.problems, 'badInput');
     const command = checkedCommand(withOrigin(entry.value.command, origin));
     return command.ok

@@ -33,6 +33,14 @@ test.each([
   expect((await loadBusiness(db)).flat).toBe(90);
 });
 
+test('hours are by the shop’s clocks, over the night in which they are set back', () => {
+  // Los Angeles, Friday 30 October 2026, 18:00 (UTC −7); on Sunday, 1 November, its clocks go back to −8.
+  const now = Date.parse('2026-10-31T01:00:00.000Z');
+  const [first] = closedMinutes({ ...SATURDAYS, days: [1], spans: [[9 * 60, 17 * 60]] }, 'America/Los_Angeles', now);
+  // To Monday, 9:00: 63 hours by the wall and one more.
+  expect(first).toEqual([0, 64 * 60]);
+});
+
 test('a shop that works on Saturdays is closed until the next one, and after it for six days', () => {
   // Friday 2026-11-27, 10:00 by the clock of the shop.
   const now = Date.parse('2026-11-27T10:00:00.000Z');

@@ -15,4 +15,4 @@ export {
   formatVolt,
 } from './format';
 export { parseFigure } from './parse';
-export { dayIn, isLocale, isTimeZone, moneyIn, NOWHERE, type BenchPlace } from './place';
+export { dayIn, isLocale, isTimeZone, momentIn, moneyIn, NOWHERE, type BenchPlace } from './place';

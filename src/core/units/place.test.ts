@@ -1,4 +1,4 @@
-import { dayIn, isLocale, isTimeZone, moneyIn, NOWHERE } from './place';
+import { dayIn, isLocale, isTimeZone, momentIn, moneyIn, NOWHERE } from './place';
 
 const at = (timeZone: string, locale = '') => ({ timeZone, locale, currency: '' });
 
@@ -15,6 +15,29 @@ test.each([
 ])('in %s the day of %s is %s', (zone, iso, day) => {
   expect(dayIn(at(zone), iso)).toBe(day);
 });
+
+// Offsets of the IANA zones: Berlin +1 and +2, Kolkata +5:30, Los Angeles −8; Chatham's +13:45 in its summer.
+test.each([
+  ['UTC', '2026-12-01', '17:00', '2026-12-01T17:00:00.000+00:00'],
+  ['Europe/Berlin', '2026-12-01', '17:00', '2026-12-01T17:00:00.000+01:00'],
+  ['Europe/Berlin', '2026-07-01', '09:30', '2026-07-01T09:30:00.000+02:00'],
+  ['Asia/Kolkata', '2026-12-01', '00:15', '2026-12-01T00:15:00.000+05:30'],
+  ['America/Los_Angeles', '2026-12-01', '17:00', '2026-12-01T17:00:00.000-08:00'],
+  ['Pacific/Chatham', '2026-12-01', '12:00', '2026-12-01T12:00:00.000+13:45'],
+  // 29 March 2026: Berlin's clocks go from 2 to 3; an hour that is left out is the one after.
+  ['Europe/Berlin', '2026-03-29', '02:30', '2026-03-29T03:30:00.000+02:00'],
+])('in %s %s at %s is %s', (zone, day, hour, moment) => {
+  expect(momentIn(at(zone), day, hour)).toBe(moment);
+  expect(dayIn(at(zone), moment)).toBe(day);
+});
+
+test.each([
+  ['2026-02-30', '12:00'],
+  ['2026-13-01', '12:00'],
+  ['2026-12-01', '24:00'],
+  ['2026-12-01', '12:60'],
+  ['', '12:00'],
+])('no clock shows %s at %s', (day, hour) => expect(momentIn(at('Europe/Berlin'), day, hour)).toBeUndefined());
 
 test('a language writes the day its own way', () => {
   expect(dayIn(at('UTC', 'de-DE'), '2026-11-24T12:00:00.000Z')).toBe('24.11.2026');

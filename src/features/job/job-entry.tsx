@@ -3,7 +3,7 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { applyCompletion } from '@/core/command-line';
 import { isBareValue, type EntryMode, type JobView, type Origin, type StageId } from '@/core/job';
-import { EntryBar, inBrowser, useLater, type EntryCommand } from '@/ui';
+import { EntryBar, inBrowser, useLater, usePlace, type EntryCommand } from '@/ui';
 import { enterLine, settleEntry } from './actions';
 import { useJobCommands } from './job-commands';
 import { suggestionOf } from './suggestion';
@@ -54,6 +54,7 @@ export interface JobEntryProps {
 export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProps) {
   const grammar = useLater(loadGrammar);
   const commands = useJobCommands(job);
+  const { place } = usePlace();
   const router = useRouter();
   const pathname = usePathname();
   const test = job.tests[testIndex] ?? job.tests[0];
@@ -74,7 +75,7 @@ export function JobEntry({ job, stage, mode, testIndex, bareStem }: JobEntryProp
     <EntryBar
       name={String(job.number)}
       placeholder={bareStem ? '0.262' : (PLACEHOLDER[stage] ?? 'note, or a reading')}
-      echo={(text) => grammar?.echoOf(job, whole(text), mode)}
+      echo={(text) => grammar?.echoOf(job, whole(text), mode, place)}
       complete={(text) => grammar?.completionsOf(job, text)}
       applyCompletion={applyCompletion}
       settle={settleEntry}

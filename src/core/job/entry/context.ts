@@ -1,6 +1,7 @@
 import type { Board } from '../../board';
 import { defineCommand, type CommandDefinition } from '../../command-line';
 import type { JobCommand } from '../decide/command';
+import type { BenchPlace } from '../../units';
 import type { JobState } from '../log';
 
 /** How a bare figure is taken: ohms while probing unpowered, volts while proving. */
@@ -11,6 +12,8 @@ export interface JobLineContext {
   readonly board: Board;
   readonly state: JobState;
   readonly mode: EntryMode;
+  /** Where the bench stands: days and hours are typed by its clocks. */
+  readonly place: BenchPlace;
 }
 
 /** What a typed line means, before Enter keeps it. */

@@ -15,6 +15,7 @@ import {
 } from '../../diagnose';
 import { fail, ok, type Result } from '../../result';
 import { workLabel } from '../assessment/why-not-mine';
+import { NOWHERE, type BenchPlace } from '../../units';
 import { record, type JobCommand, type JobQuestion } from '../decide/command';
 import { decide } from '../decide/decide';
 import type { JobState } from '../log';
@@ -124,9 +125,15 @@ export const JOB_GRAMMAR: Grammar<JobLineContext, Entry> = {
   names: ({ board }) => inSmallLetters(placeNames(board)),
 };
 
-/** Reads one line and says whether it may happen; `docs/entry-line.md` lists the forms. */
-export function parseEntry(board: Board, state: JobState, text: string, mode: EntryMode): Result<Entry> {
-  const entry = parseLine(JOB_GRAMMAR, { board, state, mode }, text);
+/** Reads one line and says whether it may happen; `docs/entry-line.md` lists the forms. @param place whose clocks a day is typed by. */
+export function parseEntry(
+  board: Board,
+  state: JobState,
+  text: string,
+  mode: EntryMode,
+  place: BenchPlace = NOWHERE,
+): Result<Entry> {
+  const entry = parseLine(JOB_GRAMMAR, { board, state, mode, place }, text);
   if (!entry.ok) return entry;
   const decided = decide({ board, state }, entry.value.command);
   return decided.ok ? entry : decided;
@@ -134,5 +141,5 @@ export function parseEntry(board: Board, state: JobState, text: string, mode: En
 
 /** Words that can follow what is typed, shortest first. */
 export function completeEntry(board: Board, state: JobState, text: string): string[] {
-  return completeLine(JOB_GRAMMAR, { board, state, mode: 'ohm' }, text);
+  return completeLine(JOB_GRAMMAR, { board, state, mode: 'ohm', place: NOWHERE }, text);
 }

@@ -23,13 +23,13 @@ function problem(text: string, state = empty.view.state): string {
 }
 
 test.each([
-  ['promise 2026-12-01', { kind: 'promise', byAt: '2026-12-01T17:00:00.000Z' }],
-  ['promise 2026-12-01 12:30', { kind: 'promise', byAt: '2026-12-01T12:30:00.000Z' }],
+  ['promise 2026-12-01', { kind: 'promise', byAt: '2026-12-01T17:00:00.000+00:00' }],
+  ['promise 2026-12-01 12:30', { kind: 'promise', byAt: '2026-12-01T12:30:00.000+00:00' }],
   ['promise off', { kind: 'promise', byAt: null }],
-  ['awaits 2026-12-02 donor board', { kind: 'delivery', what: 'donor board', byAt: '2026-12-02T12:00:00.000Z' }],
+  ['awaits 2026-12-02 donor board', { kind: 'delivery', what: 'donor board', byAt: '2026-12-02T12:00:00.000+00:00' }],
   [
     'AWAITS 2028-02-29  the owner’s word',
-    { kind: 'delivery', what: 'the owner’s word', byAt: '2028-02-29T12:00:00.000Z' },
+    { kind: 'delivery', what: 'the owner’s word', byAt: '2028-02-29T12:00:00.000+00:00' },
   ],
   ['quote 120.50', { kind: 'quote', state: 'sent', price: 120.5 }],
 ] as const)('%s', (text, expected) => expect(body(text)).toEqual(expected));
@@ -51,9 +51,9 @@ test.each([
 test('a delivery is waited for until it is here; the day may be moved meanwhile', () => {
   const stateAfter = (line: string) => empty.type(line).view.state;
   const waits = stateAfter('awaits 2026-12-02 donor board');
-  expect(waits.delivery).toMatchObject({ what: 'donor board', byAt: '2026-12-02T12:00:00.000Z' });
+  expect(waits.delivery).toMatchObject({ what: 'donor board', byAt: '2026-12-02T12:00:00.000+00:00' });
   const moved = stateAfter('awaits 2026-12-05 donor board');
-  expect(moved.delivery!.byAt).toBe('2026-12-05T12:00:00.000Z');
+  expect(moved.delivery!.byAt).toBe('2026-12-05T12:00:00.000+00:00');
   const here = body('awaits here', moved);
   expect(here).toEqual({ kind: 'delivery', what: 'donor board', byAt: null });
   const event = { seq: 1, at: '2026-11-24T08:00:00.000Z', bench: 'Bench 1', actor: 'Mira' };
@@ -66,7 +66,7 @@ test('what is not waited for cannot come, by whatever door; a job that comes bac
   const here = record({ kind: 'delivery', what: 'donor board', byAt: null });
   expect(decide({ board: heron, state: new BenchPlay(heron).view.state }, here).ok).toBe(false);
   const events = [
-    { kind: 'delivery', what: 'donor board', byAt: '2026-12-02T12:00:00.000Z' },
+    { kind: 'delivery', what: 'donor board', byAt: '2026-12-02T12:00:00.000+00:00' },
     { kind: 'close', outcome: 'stopped', cause: '' },
     { kind: 'reopen', symptom: 'dead again' },
   ].map((b, i) => ({

@@ -1,5 +1,5 @@
 import { fail, ok } from '../../result';
-import { parseFigure } from '../../units';
+import { momentIn, parseFigure } from '../../units';
 import { record } from '../decide/command';
 import { defineJobLine } from './context';
 
@@ -49,12 +49,6 @@ const END_OF_DAY = '17:00';
 /** A delivery of which only the day is known comes by noon. Common practice, no source. */
 const NOON = '12:00';
 
-/** The moment that a day and an hour name, or nothing. */
-function momentOf(day: string | undefined, hour: string): string | undefined {
-  const at = new Date(`${day}T${hour}:00.000Z`);
-  return Number.isNaN(at.getTime()) || at.toISOString().slice(0, 10) !== day ? undefined : at.toISOString();
-}
-
 const promiseLine = defineJobLine({
   name: 'promise',
   usage: [
@@ -64,10 +58,10 @@ const promiseLine = defineJobLine({
     },
     { example: 'promise off', help: 'the promise is taken back' },
   ],
-  parse(_context, { rest }) {
+  parse({ place }, { rest }) {
     if (rest === 'off') return ok({ command: record({ kind: 'promise', byAt: null }), echo: 'Promise taken back' });
-    const [, day, hour = END_OF_DAY] = DAY.exec(rest) ?? [];
-    const byAt = momentOf(day, hour);
+    const [, day = '', hour = END_OF_DAY] = DAY.exec(rest) ?? [];
+    const byAt = momentIn(place, day, hour);
     if (byAt === undefined) return fail(`Expected a day such as 2026-12-01 after "promise"; got "${rest}".`);
     return ok({ command: record({ kind: 'promise', byAt }), echo: `Promised for ${day}, ${hour}` });
   },
@@ -85,13 +79,13 @@ const awaitsLine = defineJobLine({
     { example: 'awaits 2026-12-02 donor board', help: 'the job waits for it until then, and is planned from then on' },
     { example: 'awaits here', help: 'what it waited for is there' },
   ],
-  parse({ state }, { rest }) {
+  parse({ state, place }, { rest }) {
     if (rest.toLowerCase() === 'here') {
       const what = state.delivery?.what ?? 'What was waited for';
       return ok({ command: record({ kind: 'delivery', what, byAt: null }), echo: `${what} is here` });
     }
-    const [, day, what = ''] = DAY_AND_WHAT.exec(rest) ?? [];
-    const byAt = momentOf(day, NOON);
+    const [, day = '', what = ''] = DAY_AND_WHAT.exec(rest) ?? [];
+    const byAt = momentIn(place, day, NOON);
     if (byAt === undefined || what.length > MOST_WHAT)
       return fail(
         `Expected a day and up to ${MOST_WHAT} letters of what is expected then, such as: awaits 2026-12-02 donor board; got "${rest}".`,

@@ -4,7 +4,7 @@ import { defineEvent } from './definition';
 const schema = z.object({
   kind: z.literal('delivery'),
   what: z.string().min(1).max(120).describe('what the job waits for: a chip, a donor board, an answer'),
-  byAt: z.iso.datetime().nullable().describe('when it is expected; null where it came'),
+  byAt: z.iso.datetime({ offset: true }).nullable().describe('when it is expected; null where it came'),
 });
 export type DeliveryBody = z.infer<typeof schema>;
 
