@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { Box, Flex } from '@chakra-ui/react';
 import { contours } from 'd3-contour';
 import { bodyBox, outlineBox, type Board } from '@/core/board';
-import { evenField, type HeatRun, type HeatVerdict } from '@/core/heat';
+import { evenField, type HeatPlan, type HeatRun, type HeatVerdict } from '@/core/heat';
 import { SCALE_HIGH_C, SCALE_LOW_C, heatColour, heatGradient } from './heat-scale';
 import { FILLING, face, tone } from '@/ui';
 
@@ -14,6 +14,8 @@ export interface HeatFieldProps {
   readonly verdict: HeatVerdict;
   readonly partRef: string;
   readonly covers: readonly string[];
+  /** Where the nozzle stands beside the middle of the worked part. */
+  readonly offsetMm: HeatPlan['offsetMm'];
   /** Which frame is shown, one per simulated second. */
   readonly frame: number;
 }
@@ -23,11 +25,16 @@ const SAMPLES_PER_MM = 4;
 /** A tall board leaves room for the steps under it. */
 const MOST_HEIGHT_PX = 262;
 const LABEL_PX = 13;
+/** Half the cross at which the nozzle stands. */
+const NOZZLE_CROSS_PX = 7;
 /** Parts named beside the worked one and its limited neighbours. */
 const MOST_NEIGHBOURS = 6;
 
+const crossAt = (x: number, y: number, half: number): string =>
+  `M${x - half} ${y}H${x + half}M${x} ${y - half}V${y + half}`;
+
 /** Temperature of the board's surface under the air, with the liquidus as a contour and the parts that matter named. */
-export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatFieldProps) {
+export function HeatField({ board, run, verdict, partRef, covers, offsetMm, frame }: HeatFieldProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = outlineBox(board);
   const [w, h] = [box.x1 - box.x0, box.y1 - box.y0];
@@ -57,6 +64,7 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
       .join('');
   }, [field, columns, rows, verdict.reachC]);
 
+  const [offsetX, offsetY] = offsetMm;
   const px = w / 352;
   const limited = verdict.neighbours.slice(0, MOST_NEIGHBOURS);
   const named = [partRef, ...limited.map((n) => n.ref), ...covers.filter((c) => !limited.some((n) => n.ref === c))];
@@ -126,6 +134,13 @@ export function HeatField({ board, run, verdict, partRef, covers, frame }: HeatF
                 </g>
               );
             })}
+          {(offsetX !== 0 || offsetY !== 0) && (
+            <path
+              d={crossAt(worked.xMm + offsetX - box.x0, worked.yMm + offsetY - box.y0, NOZZLE_CROSS_PX * px)}
+              stroke={tone.matText}
+              strokeWidth={1.6 * px}
+            />
+          )}
         </svg>
       </Box>
       <Flex align="center" gap="2" mt="2" fontFamily="mono" fontSize="13px" color="quiet">

@@ -133,6 +133,9 @@ test('what a guard spares is what the simulation says with it and without it', (
   const peak = (p: HeatPlan): number => judged(board, p).neighbours.find((n) => n.ref === 'U9')!.peakC;
   expect(cover.spares.byK).toBeCloseTo(peak(plan) - peak({ ...plan, covers: ['U9'] }), 6);
   expect(cover.spares.byK).toBeGreaterThan(0);
+  const beside = guards.find((g) => g.what === 'Nozzle 1.5 mm further from U9')!;
+  expect(Math.hypot(...beside.plan.offsetMm)).toBeCloseTo(1.5, 0);
+  expect(beside.spares.byK).toBeGreaterThan(0);
   expect(tryGuards(board, NOMINAL_STATION, plan, judged(board, plan), [])).toEqual([]);
 });
 

@@ -2,6 +2,7 @@ import type { PartRef } from '../identities';
 import { bodyBox, partByRef, shieldOver, type Board, type Part } from '../board';
 import {
   COARSE_MESH,
+  applyPlanEdit,
   judgeHeat,
   marginOf,
   simulateHeat,
@@ -88,6 +89,27 @@ export function threatsRound(board: Board, part: Part, verdict: HeatVerdict, str
   return [...strongest.values()].sort((a, b) => b.weight - a.weight);
 }
 
+/** The nozzle so far from the neighbour, mm. Engineering estimate: what an eye tells from the middle. */
+const BESIDE_MM = 1.5;
+
+/** The nozzle further from a neighbour, to half a millimetre; nothing where it stands as far as it may. */
+function beside(
+  board: Board,
+  station: Station,
+  plan: HeatPlan,
+  ref: PartRef,
+): { what: string; plan: HeatPlan; ref: PartRef }[] {
+  const [part, neighbour] = [plan.partRef, ref].map((r) => partByRef(board, r));
+  if (!part || !neighbour) return [];
+  const apartMm = Math.hypot(part.xMm - neighbour.xMm, part.yMm - neighbour.yMm);
+  if (apartMm === 0) return [];
+  const away = (from: number, axis: 'xMm' | 'yMm'): number =>
+    Math.round(2 * (from + (BESIDE_MM * (part[axis] - neighbour[axis])) / apartMm)) / 2 + 0;
+  const [x, y] = plan.offsetMm;
+  const moved = applyPlanEdit(board, station, plan, { edit: 'offset', xMm: away(x, 'xMm'), yMm: away(y, 'yMm') });
+  return moved.ok ? [{ what: `Nozzle ${BESIDE_MM} mm further from ${ref}`, plan: moved.value, ref }] : [];
+}
+
 /** Flow turned down by so much as a guard. Engineering estimate. */
 const LESS_FLOW = 0.7;
 const MOST_GUARDED = 3;
@@ -122,6 +144,7 @@ export function tryGuards(
         ref,
       })),
     ...(smaller ? [{ what: `Nozzle of ${smaller} mm`, plan: { ...plan, nozzleMm: smaller }, ref: worst }] : []),
+    ...beside(board, station, plan, worst),
     {
       what: 'Less flow',
       plan: { ...plan, steps: plan.steps.map((s) => ({ ...s, flowLpm: Math.round(LESS_FLOW * s.flowLpm) })) },

@@ -1,5 +1,6 @@
 import { padsOf, partByRef, type Board } from '../board';
 import { ALLOYS } from '../joints';
+import { offsetLabel } from './offset-label';
 import type { HeatPlan } from './plan';
 import { outsideValidity } from './validity';
 import type { HeatCurves } from './simulate';
@@ -35,6 +36,7 @@ export function adviceOn(
   const melting = verdict.ownLimitC === null;
   const worked = run.parts.find((p) => p.ref === plan.partRef)!;
   const part = partByRef(board, plan.partRef)!;
+  const beside = offsetLabel(board, plan);
   const advice: (Advice | false)[] = [
     verdict.fastestRiseCPerS > FAST_C_PER_S && {
       words: `Too fast: ${verdict.fastestRiseCPerS.toFixed(1)} °C/s at the joints, ${FAST_C_PER_S} is the usual limit. Warm longer or cooler first.`,
@@ -52,6 +54,7 @@ export function adviceOn(
       const atS = crossing(run.timesS, run.parts.find((p) => p.ref === ref)!.jointMaxC, solidusC);
       return atS !== null && { words: `${ref} will swim at second ${Math.round(atS)}: no side wind, no touch.`, atS };
     }),
+    beside !== undefined && { words: `Nozzle ${beside}: hold it there, over the middle it is another plan.` },
     plan.covers.length > 0 &&
       verdict.reachedAtS !== null && {
         words: `${plan.covers.join(' and ')} covered: lay the guards before the air, lift them after it is cold.`,

@@ -13,20 +13,25 @@ import { isJudged, judgeHeat, type HeatVerdict } from './verdict';
 
 /** A cover has to win so much to be worth laying, and so much it is worth that a limit is kept at all. Engineering estimates. */
 const COVER_COSTS_K = 1;
+/** What a nozzle beside the middle, which a hand has to judge by eye, has to win. Engineering estimate. */
+const OFFSET_COSTS_K = 0.5;
 const BROKEN_COSTS_K = 4;
 
 export interface Tried extends Margin {
   readonly plan: HeatPlan;
   /** By the full solver. */
   readonly verdict: HeatVerdict;
-  /** The margin, less what its covers cost in trouble and what a broken limit does. */
+  /** The margin, less what its covers and a nozzle beside the middle cost in trouble and what a broken limit does. */
   readonly score: number;
   /** Runs of the reduced model and of the full solver. */
   readonly runs: number;
 }
 
 export const scoreOf = ({ marginK, plan }: { marginK: number; plan: HeatPlan }): number =>
-  marginK - COVER_COSTS_K * plan.covers.length - (marginK < 0 ? BROKEN_COSTS_K : 0);
+  marginK -
+  COVER_COSTS_K * plan.covers.length -
+  (plan.offsetMm.some((mm) => mm !== 0) ? OFFSET_COSTS_K : 0) -
+  (marginK < 0 ? BROKEN_COSTS_K : 0);
 
 /** Durations tried, s: of each warming step, and of the melt. Spans that a hand keeps; engineering estimates. */
 const WARM_S = [20, 40, 60];
@@ -51,7 +56,7 @@ export function judgedRunner(board: Board, station: Station, plan: HeatPlan, mes
 /** All limits of a plan, in one order for every plan, so that margins can be compared limit by limit. */
 type Margins = (plan: HeatPlan) => Margin[];
 
-const marginsInOrder = (verdict: HeatVerdict): Margin[] =>
+export const marginsInOrder = (verdict: HeatVerdict): Margin[] =>
   limitsOf({ ...verdict, neighbours: [...verdict.neighbours].sort((a, b) => (a.ref < b.ref ? -1 : 1)) });
 
 /** Single steps on the full solver: fewer, since each plan costs a full run. */
@@ -193,7 +198,7 @@ function polished(station: Station, start: Best, margins: Margins, most = MOST_P
 
 type Best = { readonly plan: HeatPlan } & Margin;
 
-const leastOf = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.marginK < a.marginK ? b : a));
+export const leastOf = (list: readonly Margin[]): Margin => list.reduce((a, b) => (b.marginK < a.marginK ? b : a));
 
 /** A dial is moved by so much to see what it does, and by no more than that at a time. Engineering estimates. */
 const PROBE_C = 10;
@@ -247,7 +252,7 @@ function bestDials(station: Station, start: HeatPlan, margins: Margins, rounds =
 }
 
 /** Which dial every step has: warming steps one each, all that come after one together; −1 without air. */
-function dialGroups(plan: HeatPlan): number[] {
+export function dialGroups(plan: HeatPlan): number[] {
   let groups = -1;
   let shared = -1;
   return plan.steps.map((s, i) => {

@@ -58,11 +58,12 @@ export function stepFilms(board: Board, mesh: BoardMesh, station: Station, plan:
   const topShare = new Float64Array(plane);
   const focus = partByRef(board, plan.partRef)!;
   const cover = coveredColumns(board, mesh, plan);
-  const blown = radialTable(airOver(station, plan, step), Math.hypot(...spanMm(mesh)));
+  const [offsetX, offsetY] = plan.offsetMm;
+  const blown = radialTable(airOver(station, plan, step), Math.hypot(...spanMm(mesh)) + Math.hypot(offsetX, offsetY));
   for (let y = 0, i = 0; y < ny; y++) {
     for (let x = 0; x < nx; x++, i++) {
-      const xMm = (mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2 - focus.xMm;
-      const yMm = (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2 - focus.yMm;
+      const xMm = (mesh.xEdgesMm[x] + mesh.xEdgesMm[x + 1]) / 2 - focus.xMm - offsetX;
+      const yMm = (mesh.yEdgesMm[y] + mesh.yEdgesMm[y + 1]) / 2 - focus.yMm - offsetY;
       const { h, share } = blown(Math.hypot(xMm, yMm));
       const reaches = 1 - (1 - COVER_FACTOR) * cover.share[i];
       films.topFilm[i] = Math.cbrt((h * reaches) ** 3 + (station.lossShare * TOP_NATURAL) ** 3);

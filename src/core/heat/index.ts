@@ -36,6 +36,7 @@ export { GOALS_BY_ALLOY, goalSetsSchema, heatGoalsSchema, type GoalSets, type He
 export { foreignPlan, parseForeign } from './foreign';
 export { guessed, translatePlan, type Translation } from './translate';
 export { marginOf } from './margin';
+export { offsetLabel } from './offset-label';
 export { judgedRunner, scoreOf } from './family';
 export { openingPlan, type OpeningPlan } from './opening';
 export { searchPlan, type FoundPlan } from './search';

@@ -4,6 +4,7 @@ import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import type { Margin } from './margin';
 import type { HeatPlan } from './plan';
 import { LEAST_K, MOST_COVERS, guardWords } from './search';
+import { offsetPlan } from './nozzle-offset';
 import { changesOf, settingsOf, spreadOver } from './settings';
 import type { Station } from './station';
 import type { HeatVerdict } from './verdict';
@@ -29,8 +30,14 @@ const LOOKED_AT = 2;
 const BINDS_K = 1.5;
 
 /**
+ * Below this margin the nozzle is tried beside the middle of the part: about what a calibrated station leaves in doubt of a neighbour.
+ * Engineering estimate.
+ */
+export const OFFSET_BELOW_K = 3;
+
+/**
  * A short look for a plan that holds, for the moment a part is chosen: dials and durations at the start's own settings, then at
- * a few that lie far apart, the nearest neighbours covered where that is what is in the way, and the best gone through to the
+ * a few that lie far apart, the nearest neighbours covered where that is what is in the way, the nozzle beside the middle where that spares them, and the best gone through to the
  * end. {@link searchPlan} looks at them all.
  */
 export function openingPlan(
@@ -44,7 +51,7 @@ export function openingPlan(
   let best: Tried | undefined;
   const told = (tried: Tried, guard?: string): OpeningPlan => {
     const { plan, verdict, marginK, fragile, ref } = tried;
-    return { plan, verdict, marginK, fragile, ref, changes: changesOf(start, plan), guard };
+    return { plan, verdict, marginK, fragile, ref, changes: changesOf(board, start, plan), guard };
   };
   const look = (plan: HeatPlan, quick = true): Tried => {
     const tried = bestInFamily(board, station, plan, { goals, quick });
@@ -68,6 +75,8 @@ export function openingPlan(
     look(plan);
   }
   cover(LEAST_K);
+  const beside = best!.marginK < OFFSET_BELOW_K && offsetPlan(board, station, best!, goals);
+  if (beside) look(beside);
   look(best!.plan, false);
   if (best!.plan.covers.length === start.covers.length) return told(best!);
   const bare = all

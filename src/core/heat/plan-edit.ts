@@ -2,7 +2,7 @@ import type { PartRef } from '../identities';
 import { partByRef, type Board } from '../board';
 import type { AlloyName } from '../joints';
 import { fail, ok, type Result } from '../result';
-import { heatPlanSchema, nozzleFor, startingPlan, type HeatPlan, type HeatStep } from './plan';
+import { MOST_OFFSET_MM, heatPlanSchema, nozzleFor, startingPlan, type HeatPlan, type HeatStep } from './plan';
 import { UPPER_BOARD, usualStack, type Purpose } from './purpose';
 import type { Station } from './station';
 
@@ -28,6 +28,7 @@ export type PlanEdit =
     }
   | { readonly edit: 'softens'; readonly softensC: number }
   | { readonly edit: 'sweep'; readonly radiusMm: number | null }
+  | { readonly edit: 'offset'; readonly xMm: number; readonly yMm: number }
   | {
       readonly edit: 'stack';
       readonly sizeMm: readonly [number, number];
@@ -86,6 +87,12 @@ function refusalOf(board: Board, station: Station, plan: HeatPlan, edit: PlanEdi
       return edit.radiusMm === null || within(edit.radiusMm, [0, MOST_SWEEP_MM])
         ? undefined
         : `Expected a circle of 0 to ${MOST_SWEEP_MM} mm radius; got ${edit.radiusMm}.`;
+    case 'offset':
+      if (plan.purpose === 'partBoards')
+        return 'Expected a plan for one part: where boards are parted the nozzle is moved over all of them.';
+      return [edit.xMm, edit.yMm].every((mm) => Math.abs(mm) <= MOST_OFFSET_MM)
+        ? undefined
+        : `Expected up to ${MOST_OFFSET_MM} mm beside the middle along x and y; got ${edit.xMm}, ${edit.yMm}.`;
     case 'stack':
       return plan.purpose === 'partBoards'
         ? undefined
@@ -142,7 +149,7 @@ function changed(board: Board, station: Station, plan: HeatPlan, edit: PlanEdit)
       return { ...plan, covers: edit.on ? [...others, edit.ref] : others };
     }
     case 'part':
-      return { ...plan, partRef: edit.ref, covers: plan.covers.filter((c) => c !== edit.ref) };
+      return { ...plan, partRef: edit.ref, offsetMm: [0, 0], covers: plan.covers.filter((c) => c !== edit.ref) };
     case 'nozzle':
       return { ...plan, nozzleMm: edit.mm };
     case 'alloy':
@@ -157,6 +164,8 @@ function changed(board: Board, station: Station, plan: HeatPlan, edit: PlanEdit)
       return { ...plan, softensC: edit.softensC };
     case 'sweep':
       return { ...plan, sweepMm: edit.radiusMm };
+    case 'offset':
+      return { ...plan, offsetMm: [edit.xMm, edit.yMm] };
     case 'stack': {
       const was = plan.stack ?? usualStack(board);
       const [w, h] = edit.sizeMm;

@@ -36,6 +36,13 @@ test('plate, covers, nozzle, alloy and part', () => {
   expect(changed('nozzle 8').nozzleMm).toBe(8);
   expect(changed('alloy leaded').alloy).toBe('Sn63Pb37');
   expect(changed('part u2').partRef).toBe('U2');
+  expect(changed('offset -1.5 1').offsetMm).toEqual([-1.5, 1]);
+  const beside = parsePlanEntry(board, station, { ...plan, offsetMm: [2, 0] }, 'offset off');
+  expect(beside.ok && beside.value.plan.offsetMm).toEqual([0, 0]);
+  expect(beside.ok && beside.value.echo).toBe('Nozzle over the middle of the part.');
+  // What was beside the middle of one part is over the middle of the next.
+  const other = parsePlanEntry(board, station, { ...plan, offsetMm: [2, 0] }, 'part u2');
+  expect(other.ok && other.value.plan.offsetMm).toEqual([0, 0]);
   expect(changed('add').steps).toHaveLength(plan.steps.length + 1);
   expect(changed('drop 2').steps).toHaveLength(plan.steps.length - 1);
 });
@@ -47,12 +54,15 @@ test.each([
   ['step 3 200l', 'Expected a flow from 12 to 60 l/min on Bench 1 hot air; got 200.'],
   ['step 3 2.5s', 'durationS: expected whole seconds.'],
   ['plate 400', 'Expected a plate from 30 to 250 °C; got 400.'],
+  ['offset 1', 'Expected millimetres along x and y, such as: offset -1.5 1, or off; got "1".'],
+  ['offset left 2', 'Expected millimetres along x and y, such as: offset -1.5 1, or off; got "left 2".'],
+  ['offset 0 -10.5', 'Expected up to 10 mm beside the middle along x and y; got 0, -10.5.'],
   ['nozzle 5', 'Expected a nozzle of 4, 6, 8, 10 mm; got "5".'],
   ['cover u4', 'U4 is the part being worked on: expected a neighbour.'],
   ['cover u77', 'Expected a part of this board; got "u77".'],
   [
     'melt it',
-    'Expected step, plate, cover, uncover, limit, part, nozzle, alloy, add, drop, for, underfill, softens, sweep or stack; got "melt".',
+    'Expected step, plate, cover, uncover, limit, part, nozzle, alloy, add, drop, for, underfill, softens, sweep, offset or stack; got "melt".',
   ],
 ])('%p is answered with what was expected', (text, words) => {
   expect(problem(text)).toBe(words);

@@ -10,6 +10,7 @@ import {
 import { ALLOYS, alloySchema } from '../joints';
 import { fail, ok, type Result } from '../result';
 import { parseFigure } from '../units';
+import { offsetLabel } from './offset-label';
 import type { HeatPlan, HeatStep } from './plan';
 import { applyPlanEdit, type PlanEdit } from './plan-edit';
 import { PURPOSE_WORDS, UNDERFILLS, type Purpose, type UnderfillKind } from './purpose';
@@ -237,6 +238,24 @@ const sweepLine = definePlanLine({
   complete: (_context, words) => oneOfSecond(['off'], words),
 });
 
+const offsetLine = definePlanLine({
+  name: 'offset',
+  usage: [
+    { example: 'offset -1.5 1', help: 'the nozzle stands so far beside the middle, mm along the board’s x and y' },
+    { example: 'offset off', help: 'over the middle of the part' },
+  ],
+  parse(_context, { args: [x, y] }) {
+    if (x === 'off') return ok({ edit: 'offset', xMm: 0, yMm: 0 });
+    const [xMm, yMm] = [x, y].map((word) => (word && /^-?[\d.,]+$/.test(word) ? parseFigure(word) : undefined));
+    return xMm?.ok && yMm?.ok
+      ? ok({ edit: 'offset', xMm: xMm.value, yMm: yMm.value })
+      : fail(
+          `Expected millimetres along x and y, such as: offset -1.5 1, or off; got "${[x, y].filter(Boolean).join(' ')}".`,
+        );
+  },
+  complete: (_context, words) => oneOfSecond(['off'], words),
+});
+
 const stackLine = definePlanLine({
   name: 'stack',
   usage: [
@@ -281,6 +300,7 @@ export const PLAN_GRAMMAR: Grammar<PlanLineContext, PlanEdit> = {
     purposeLine,
     underfillLine,
     sweepLine,
+    offsetLine,
     stackLine,
   ],
   names: () => PAGE_LINES.map((l) => l.example),
@@ -340,6 +360,8 @@ function editLabel(board: Board, plan: HeatPlan, edit: PlanEdit): string {
       return edit.radiusMm === null
         ? 'Nozzle moved as usual on this station.'
         : `Nozzle moved in a circle of ${edit.radiusMm} mm radius.`;
+    case 'offset':
+      return `Nozzle ${offsetLabel(board, plan) ?? 'over the middle of the part'}.`;
     case 'stack': {
       const { xMm, yMm, gapMm } = plan.stack!;
       return `Upper board of ${edit.sizeMm.join(' × ')} mm, its centre at ${xMm}, ${yMm} mm, ${gapMm} mm over the lower one.`;

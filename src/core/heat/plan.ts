@@ -12,6 +12,9 @@ export const heatStepSchema = z.object({
   heightMm: z.number().min(2).max(80),
 });
 
+/** Further from a part's middle no air is aimed that is to work on it. Engineering estimate. */
+export const MOST_OFFSET_MM = 10;
+
 export const heatPlanSchema = z.object({
   partRef: z.string(),
   purpose: purposeSchema.default('lift').describe('what the plan is for'),
@@ -38,6 +41,10 @@ export const heatPlanSchema = z.object({
     .nullable()
     .default(null)
     .describe('radius of the circle the nozzle is moved in; null as the station is usually moved'),
+  offsetMm: z
+    .tuple([z.number().min(-MOST_OFFSET_MM).max(MOST_OFFSET_MM), z.number().min(-MOST_OFFSET_MM).max(MOST_OFFSET_MM)])
+    .default([0, 0])
+    .describe('where the nozzle’s axis meets the board, from the middle of the part along the board’s x and y'),
   stack: stackSchema.nullable().default(null).describe('the upper board, where two are parted'),
   steps: z.array(heatStepSchema).min(1).max(20),
 });
@@ -148,6 +155,7 @@ export function startingPlan(
     limitsC: {},
     softensC: UNDERFILLS.unknown.softensC,
     sweepMm,
+    offsetMm: [0, 0],
     stack,
     steps: [
       ...steps.map(([name, durationS, airSetC, heightMm]) => ({ name, durationS, airSetC, flowLpm, heightMm })),

@@ -73,9 +73,9 @@ export const kindOf = ({ airSetC, flowLpm, heightMm }: HeatStep): string =>
 
 /** Everything about a plan that a reduced model holds fixed, but for the kinds of its steps. */
 export const familyOf = (plan: HeatPlan): string => {
-  const { partRef, purpose, nozzleMm, ambientC, plateSetC, plateReady, covers, sweepMm, stack } = plan;
+  const { partRef, purpose, nozzleMm, ambientC, plateSetC, plateReady, covers, sweepMm, offsetMm, stack } = plan;
   return JSON.stringify([
-    ...[partRef, purpose, nozzleMm, ambientC, plateSetC, plateReady, sweepMm, stack],
+    ...[partRef, purpose, nozzleMm, ambientC, plateSetC, plateReady, sweepMm, ...offsetMm, stack],
     [...covers].sort(),
   ]);
 };

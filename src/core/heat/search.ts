@@ -5,6 +5,7 @@ import { GOALS_BY_ALLOY, dialRangeC, type HeatGoals } from './goals';
 import { marginOf, type Margin } from './margin';
 import { COARSE_MESH } from './mesh';
 import type { HeatPlan } from './plan';
+import { offsetPlan } from './nozzle-offset';
 import { changesOf, settingsKey, settingsOf, spreadOver } from './settings';
 import { simulateHeat } from './simulate';
 import { doubtAxes, spreadOf } from './doubt';
@@ -48,7 +49,7 @@ const FINALISTS = [2, 5] as const;
 const ENOUGH_RUNS = 1400;
 
 /**
- * Searches plate, nozzle, flow, height and covers: a spread of settings first, since some help only together, then from
+ * Searches plate, nozzle, flow, height, covers and where the nozzle stands: a spread of settings first, since some help only together, then from
  * the best of them one setting after the other; for each, the dials and durations with the most margin. The best are gone
  * through to the end and polished by the full solver.
  * @returns undefined when `onProgress` asked to stop.
@@ -63,7 +64,7 @@ export function searchPlan(
   const station = { ...whole, setC: dialRangeC(whole, goals) };
   const settings = settingsOf(station, start);
   const spread = spreadOver(settings, start);
-  const most = 1 + FINALISTS[0] + spread.length + 2 * PASSES * settings.reduce((sum, s) => sum + s.length - 1, 0);
+  const most = 2 + FINALISTS[0] + spread.length + 2 * PASSES * settings.reduce((sum, s) => sum + s.length - 1, 0);
   const tally = { tried: 0, runs: 0 };
   const all: Tried[] = [];
   let stopped = false;
@@ -126,6 +127,10 @@ export function searchPlan(
     best = covered;
     if (tally.runs < ENOUGH_RUNS) descend();
   }
+  // So may a nozzle beside the middle, the covers then laid for where it stands.
+  const beside = best && best.marginK < LEAST_K ? offsetPlan(board, station, best, goals) : undefined;
+  const aside = beside && tryPlan(beside);
+  if (better(aside)) best = aside;
   all.sort((a, b) => b.score - a.score);
   const finalists: Tried[] = [];
   for (const { plan } of all.slice(0, FINALISTS[1])) {
@@ -146,7 +151,7 @@ export function searchPlan(
     ...winner,
     guard: winner.plan.covers.length > start.covers.length ? guardWords(winner, bestBare()) : undefined,
     underDoubtK: underDoubt(board, station, winner, goals),
-    changes: changesOf(start, winner.plan),
+    changes: changesOf(board, start, winner.plan),
     ...tally,
   };
 }

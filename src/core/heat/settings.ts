@@ -1,4 +1,6 @@
+import type { Board } from '../board';
 import { WARMING_STEPS } from './family';
+import { offsetLabel } from './offset-label';
 import type { HeatPlan, HeatStep } from './plan';
 import type { Station } from './station';
 
@@ -28,8 +30,8 @@ export function spreadOver([plates, flows, heights, nozzles]: Change[][], start:
   );
 }
 
-export const settingsKey = ({ plateSetC, nozzleMm, covers, steps }: HeatPlan): string =>
-  JSON.stringify([plateSetC, nozzleMm, covers, steps.map((s) => [s.flowLpm, s.heightMm])]);
+export const settingsKey = ({ plateSetC, nozzleMm, offsetMm, covers, steps }: HeatPlan): string =>
+  JSON.stringify([plateSetC, nozzleMm, offsetMm, covers, steps.map((s) => [s.flowLpm, s.heightMm])]);
 
 const eachHot = (plan: HeatPlan, change: (step: HeatStep, i: number) => Partial<HeatStep>): HeatPlan => ({
   ...plan,
@@ -70,7 +72,7 @@ function heights({ steps }: HeatPlan): Change[] {
 }
 
 /** What differs from the plan that was begun with, in words; a flow that is the same everywhere is told once. */
-export function changesOf(start: HeatPlan, found: HeatPlan): string[] {
+export function changesOf(board: Board, start: HeatPlan, found: HeatPlan): string[] {
   const covers = found.covers.filter((ref) => !start.covers.includes(ref));
   const hot = found.steps.filter((s) => s.airSetC !== null);
   const oneFlow = hot.every((s) => s.flowLpm === hot[0].flowLpm);
@@ -87,6 +89,8 @@ export function changesOf(start: HeatPlan, found: HeatPlan): string[] {
   return [
     found.plateSetC !== start.plateSetC && `plate at ${found.plateSetC} °C`,
     found.nozzleMm !== start.nozzleMm && `nozzle ${found.nozzleMm} mm`,
+    found.offsetMm.some((mm, k) => mm !== start.offsetMm[k]) &&
+      `nozzle ${offsetLabel(board, found) ?? 'over its middle'}`,
     covers.length > 0 && `cover over ${covers.join(', ')}`,
     oneFlow && hot[0].flowLpm !== start.steps[0].flowLpm && `${hot[0].flowLpm} l/min`,
     ...steps,

@@ -28,6 +28,8 @@ export interface RunContext {
   readonly edges?: readonly string[];
   /** What to measure the moment the part is off, in words. */
   readonly measure?: string;
+  /** Where the nozzle stands beside the middle of the part, in words. */
+  readonly beside?: string;
   /** True where large ground pads hold on longest. */
   readonly centrePad: boolean;
 }
@@ -42,7 +44,7 @@ export function runCards(plan: HeatPlan, context: RunContext): RunCard[] {
   return [...before(plan, context), ...onTheClock(plan, context), ...after(plan, context)];
 }
 
-function before({ purpose, covers, plateSetC }: HeatPlan, { ref }: RunContext): RunCard[] {
+function before({ purpose, covers, plateSetC }: HeatPlan, { ref, beside }: RunContext): RunCard[] {
   const lifts = purpose === 'lift';
   const places = purpose === 'place';
   return [
@@ -74,6 +76,7 @@ function before({ purpose, covers, plateSetC }: HeatPlan, { ref }: RunContext): 
         ]
       : []),
     ...(covers.length > 0 ? [check(`Cover ${covers.join(', ')}`, 'Heat tape or metal, edges pressed down.')] : []),
+    ...(beside === undefined ? [] : [check(`Nozzle ${beside}`, 'Look along it once, cold, and keep a mark in sight.')]),
     ...(plateSetC === null
       ? []
       : [check(`Plate at ${plateSetC} °C, board on it`, 'The board lies flat on its holders before the air comes.')]),

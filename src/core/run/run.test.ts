@@ -95,6 +95,19 @@ test('placing begins with pin 1 at the mark and marks when it is seated; the pla
   expect(placed.every((c) => !c.detail.includes('let go last'))).toBe(true);
 });
 
+test('a nozzle that stands beside the middle is looked along before the air comes', () => {
+  const said = runCards(plan, {
+    ref: 'U4',
+    what: '',
+    centrePad: false,
+    beside: '2.0 mm beside its middle, away from U9',
+  });
+  const at = said.findIndex((c) => c.title === 'Nozzle 2.0 mm beside its middle, away from U9');
+  expect(at).toBeGreaterThan(0);
+  expect(at).toBeLessThan(said.findIndex((c) => c.hot));
+  expect(cards.some((c) => c.title.startsWith('Nozzle'))).toBe(false);
+});
+
 test('clearing names the edges in their order; every purpose has a hot card that waits and a last one that looks', () => {
   for (const purpose of PURPOSES.filter((p) => p !== 'partBoards')) {
     const cards = runCards(startingPlan('U4', 'SAC305', 6, purpose), {

@@ -1,7 +1,7 @@
 import 'server-only';
 import { Document, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
 import { partByRef } from '@/core/board';
-import { planSeconds } from '@/core/heat';
+import { offsetLabel, planSeconds } from '@/core/heat';
 import { registerFonts } from '@/features/pdf-fonts';
 import type { HeatCard } from './card';
 
@@ -38,7 +38,7 @@ export async function heatCardPdf({ job, board, station, plan, verdict }: HeatCa
         <Text style={style.title}>{verdict.headline}</Text>
         <Text style={style.line}>{verdict.sentence}</Text>
         <Text style={{ ...style.line, fontWeight: 700, marginTop: 10 }}>
-          {`${station.name}. Nozzle ${plan.nozzleMm} mm. Plate ${plan.plateSetC === null ? 'off' : `${plan.plateSetC} °C${plan.plateReady ? ', hot before the board goes on' : ''}`}. ${plan.alloy}.`}
+          {`${station.name}. Nozzle ${[`${plan.nozzleMm} mm`, offsetLabel(board, plan)].filter(Boolean).join(', ')}. Plate ${plan.plateSetC === null ? 'off' : `${plan.plateSetC} °C${plan.plateReady ? ', hot before the board goes on' : ''}`}. ${plan.alloy}.`}
         </Text>
         {guards.length > 0 ? <Text style={style.line}>{`Cover first: ${guards.join('; ')}.`}</Text> : null}
         <View style={style.head}>

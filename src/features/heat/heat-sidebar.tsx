@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
 import { Flex, Text, chakra } from '@chakra-ui/react';
-import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn } from '@/core/heat';
+import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn, offsetLabel } from '@/core/heat';
 import { ALLOYS, alloySchema } from '@/core/joints';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, SidebarPart, PlainButton } from '@/ui';
@@ -159,6 +159,7 @@ function KeepAllTheSame() {
 
 function PlanBasis() {
   const { job, plan, station, stations, setStation, change, last, status, copper, setCopper } = useHeatDesk();
+  const beside = offsetLabel(job.board, plan);
   const chips = job.board.parts.filter((p) => !['capacitor', 'resistor'].includes(p.kind));
   return (
     <SidebarPart title="What it rests on">
@@ -211,6 +212,7 @@ function PlanBasis() {
       />
       <Choice label="Copper" value={String(copper)} onChange={(v) => setCopper(Number(v))} options={COPPER_FACTORS} />
       <Text fontSize="13px" color="quiet" mt="2">
+        {beside ? `Nozzle ${beside}. ` : ''}
         {plan.covers.length > 0 ? `Covered: ${plan.covers.join(', ')}. ` : ''}
         {last &&
           `${last.run.cells.toLocaleString('en')} cells, heat balance within ${(last.run.energyError * 100).toFixed(2)} %`}

@@ -46,6 +46,7 @@ export function HeatWork() {
               verdict={last.verdict}
               partRef={last.plan.partRef}
               covers={last.plan.covers}
+              offsetMm={last.plan.offsetMm}
               frame={Math.round(atS)}
             />
             <TimeSlider />

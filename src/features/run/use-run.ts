@@ -3,7 +3,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { clearingSteps } from '@/core/clearing';
 import { partByRef } from '@/core/board';
-import { workplaceOf, type GoalSets, type HeatPlan, type Station } from '@/core/heat';
+import { offsetLabel, workplaceOf, type GoalSets, type HeatPlan, type Station } from '@/core/heat';
 import type { JobView, KeepEvent } from '@/core/job';
 import {
   foldRun,
@@ -130,6 +130,7 @@ function cardsOf({ board, proof }: JobView, plan: HeatPlan): RunCard[] {
     ref: plan.partRef,
     what: part?.what ?? '',
     centrePad: part !== undefined && 'centreMm' in board.packages[part.package].lands,
+    beside: offsetLabel(board, plan),
     edges: soften ? clearingSteps(board, part, 'unknown').map((s) => s.name) : undefined,
     measure: measureWords(proof.shorts.map((s) => s.net)),
   });
