@@ -3,7 +3,10 @@ import { defineEvent } from './definition';
 
 const schema = z.object({
   kind: z.literal('promise'),
-  byAt: z.iso.datetime({ offset: true }).nullable().describe('the moment that the owner was promised; null where it was taken back'),
+  byAt: z.iso
+    .datetime({ offset: true })
+    .nullable()
+    .describe('the moment that the owner was promised; null where it was taken back'),
 });
 export type PromiseBody = z.infer<typeof schema>;
 
