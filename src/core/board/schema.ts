@@ -125,7 +125,7 @@ export const packageSchema = z.object({
 });
 
 /** What may be assumed of a part rather than known. */
-export const ASSUMPTIONS = ['place', 'package', 'pins'] as const;
+export const ASSUMPTIONS = ['place', 'package', 'pins', 'value'] as const;
 /** What may be assumed of the bare board. */
 export const BOARD_ASSUMPTIONS = ['outline', 'stack', 'parts'] as const;
 

@@ -99,7 +99,7 @@ const netsOf = ({ board }: BoardDraft): Readonly<Record<string, { readonly role:
 
 /** What a draft already says and what was inferred of it, for a person to confirm; the rest empty. */
 export function startCompletion(draft: BoardDraft): Completion {
-  const { inference, board } = draft;
+  const { inference, near, board } = draft;
   return {
     id: String(board.id),
     device: '',
@@ -111,7 +111,7 @@ export function startCompletion(draft: BoardDraft): Completion {
     kinds: Object.fromEntries(partsOf(draft).map((p) => [p.ref, p.kind])),
     ohms: Object.fromEntries(partsOf(draft).flatMap((p) => (p.ohm === undefined ? [] : [[p.ref, String(p.ohm)]]))),
     ports: inference.ports.length > 0 ? inference.ports.map((port) => startPort(draft, port)) : [EMPTY_PORT],
-    rails: inference.rails.map((rail): RailCompletion => ({
+    rails: (near?.rails ?? inference.rails).map((rail): RailCompletion => ({
       net: rail.net,
       volts: rail.volts === undefined ? '' : String(rail.volts),
       from: rail.from ?? '',
@@ -151,7 +151,9 @@ const startPort = (draft: BoardDraft, port: PortGuess): PortCompletion => ({
 /** Fixed rails on a chip: what it needs before it can talk. */
 function controllerRails(draft: BoardDraft, controller: string): string[] {
   const nets = new Set(Object.values(partsOf(draft).find((p) => p.ref === controller)?.pins ?? {}));
-  return draft.inference.rails.filter((r) => r.volts !== 'bus' && nets.has(r.net)).map((r) => r.net);
+  return (draft.near?.rails ?? draft.inference.rails)
+    .filter((r) => r.volts !== 'bus' && nets.has(r.net))
+    .map((r) => r.net);
 }
 
 /** Names in a list, as they stand on the board where it has them. */
@@ -196,7 +198,8 @@ export function completionChecks(draft: BoardDraft, typed: Completion): Check[] 
   const said = asOnBoard(draft, typed);
   const refs = refsOf(draft);
   const nets = netsOf(draft);
-  const list = (text: string): string[] => listOf(text, new Set([...refs, ...Object.keys(nets)]));
+  const names = new Set([...refs, ...Object.keys(nets)]);
+  const list = (text: string): string[] => listOf(text, names);
   const rails = new Set(said.rails.map((r) => r.net));
   const checks: Check[] = [];
   const want = (section: CompletionSection, holds: boolean, words: string): void => {
@@ -291,7 +294,8 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
   const said = asOnBoard(draft, typed);
   const refs = refsOf(draft);
   const rails = new Set(said.rails.map((r) => r.net));
-  const list = (text: string): string[] => listOf(text, new Set([...refs, ...Object.keys(netsOf(draft))]));
+  const names = new Set([...refs, ...Object.keys(netsOf(draft))]);
+  const list = (text: string): string[] => listOf(text, names);
   const plastic = new Set(list(said.plastic));
   const underfilled = new Set(list(said.underfilled));
   const connectors = new Set(said.ports.map((p) => oneOf(p.connector, refs)));

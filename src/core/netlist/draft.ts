@@ -1,5 +1,6 @@
 import type { PartRef } from '../identities';
 import type { Inference } from './infer';
+import { nearOf, type Near } from './near';
 import { netsOf, type ForeignBoard, type ForeignPad, type ForeignPart } from './foreign';
 import { isNotFitted, valueOf } from './value';
 
@@ -9,7 +10,13 @@ export interface BoardDraft {
   readonly board: Readonly<Record<string, unknown>>;
   /** What is missing or guessed, in the order in which it is best filled in. */
   readonly missing: readonly string[];
-  readonly inference: Inference;
+  readonly inference: Omit<Inference, 'roleOf'>;
+  /** What of a large board is asked about; undefined where all of it is. */
+  readonly near?: Near;
+  /** Parts whose kind is only a guess or whose value is not known, of those that are asked about. */
+  readonly asked: readonly PartRef[];
+  /** Resistors further off whose value is assumed. */
+  readonly assumed: readonly PartRef[];
 }
 
 const MARGIN_MM = 2;
@@ -24,7 +31,9 @@ const round = (mm: number): number => Number(mm.toFixed(4));
  * Makes a board draft from what a file gives and what was inferred of it. Coordinates are moved to the board format's origin,
  * the top left of the outline; every pad stays where the file has it.
  */
-export function draftBoard(id: string, foreign: ForeignBoard, inference: Inference): BoardDraft {
+export function draftBoard(id: string, foreign: ForeignBoard, { roleOf, ...inference }: Inference): BoardDraft {
+  const near = nearOf(foreign, { roleOf, ...inference });
+  const matters = (ref: PartRef): boolean => !near || near.parts.has(ref);
   const outline = foreign.outlineMm ?? boxRound(foreign);
   const x0 = outline.reduce((m, p) => Math.min(m, p[0]), Infinity);
   const y0 = outline.reduce((m, p) => Math.min(m, p[1]), Infinity);
@@ -35,6 +44,7 @@ export function draftBoard(id: string, foreign: ForeignBoard, inference: Inferen
   const parts: object[] = [];
   const unvalued: string[] = [];
   const guesses: string[] = [];
+  const assumed: string[] = [];
   for (const part of foreign.parts) {
     const wired = part.pads.filter((p) => p.pin !== '');
     if (isPoint(part)) {
@@ -44,9 +54,11 @@ export function draftBoard(id: string, foreign: ForeignBoard, inference: Inferen
     }
     if (wired.length === 0) continue;
     const kind = inference.kinds.get(part.ref)!;
-    const ohm = kind.kind === 'resistor' ? valueOf(part.value) : undefined;
-    if (kind.kind === 'resistor' && !(ohm !== undefined && ohm >= 0)) unvalued.push(part.ref);
-    if (!kind.sure) guesses.push(part.ref);
+    const known = kind.kind === 'resistor' ? valueOf(part.value) : undefined;
+    const valueless = kind.kind === 'resistor' && !(known !== undefined && known >= 0);
+    const ohm = valueless ? (matters(part.ref) ? undefined : FAR_OHM) : known;
+    if (valueless) (matters(part.ref) ? unvalued : assumed).push(part.ref);
+    if (!kind.sure && matters(part.ref)) guesses.push(part.ref);
     const package_ = packageOf(part, wired);
     const key = JSON.stringify(package_);
     const name = packageNames.get(key) ?? `P_${part.ref}`;
@@ -59,6 +71,7 @@ export function draftBoard(id: string, foreign: ForeignBoard, inference: Inferen
       kind: kind.kind,
       what: part.value || part.footprint || kind.kind,
       ...(ohm !== undefined && { ohm: Math.max(ohm, LEAST_OHM) }),
+      ...(valueless && ohm !== undefined && { assumed: ['value'] }),
       ...(isNotFitted(`${part.value} ${part.ref}`) && { optional: true }),
       package: name,
       ...place(part),
@@ -77,15 +90,36 @@ export function draftBoard(id: string, foreign: ForeignBoard, inference: Inferen
     ...(foreign.thicknessMm !== undefined && { thicknessMm: foreign.thicknessMm }),
     ...(foreign.copperLayers !== undefined && { copperLayers: foreign.copperLayers }),
     packages,
-    nets: Object.fromEntries([...netsOf(foreign).keys()].sort().map((net) => [net, { role: inference.roleOf(net) }])),
+    nets: Object.fromEntries([...netsOf(foreign).keys()].sort().map((net) => [net, { role: roleOf(net) }])),
     parts,
     points,
     ports: [],
     rails: [],
     functions: [],
   };
-  return { board, missing: missingOf(foreign, inference, parts, guesses, unvalued), inference };
+  const missing = [
+    ...missingOf(foreign, inference, parts, guesses, unvalued),
+    ...(near ? beyondWords(near, assumed) : []),
+  ];
+  return { board, missing, inference, near, asked: [...new Set([...guesses, ...unvalued])], assumed };
 }
+
+/** What is taken of a resistor that is far from the ports and has no value: the middle of usual pull-ups. Engineering estimate. */
+const FAR_OHM = 10_000;
+
+/** What nobody is asked of a large board, in sentences. */
+const beyondWords = ({ railsBeyond }: Near, assumed: readonly PartRef[]): string[] => [
+  ...(railsBeyond.length > 0
+    ? [
+        `${railsBeyond.length} supplies further off count as loads: ${firstFew(railsBeyond.map((r) => r.net))}. Add one as a rail where it matters.`,
+      ]
+    : []),
+  ...(assumed.length > 0
+    ? [
+        `${assumed.length} resistors further off have no value: ${FAR_OHM / 1000} kΩ is assumed of each. A bill of material gives them.`,
+      ]
+    : []),
+];
 
 /** A link of no ohms is a resistor of a few milliohms. Engineering estimate. */
 const LEAST_OHM = 0.01;
@@ -108,7 +142,7 @@ function boxRound({ parts, loose }: ForeignBoard): [number, number][] {
 /** What a person still has to say before the draft is a board file. */
 function missingOf(
   foreign: ForeignBoard,
-  inference: Inference,
+  inference: BoardDraft['inference'],
   parts: readonly object[],
   guesses: readonly string[],
   unvalued: readonly string[],
@@ -137,7 +171,7 @@ function missingOf(
 const MOST_NAMED = 12;
 
 /** Designators as they are listed in a sentence: the first dozen, and how many more. */
-export const firstFew = (refs: readonly PartRef[]): string =>
+export const firstFew = (refs: readonly string[]): string =>
   refs.length > MOST_NAMED
     ? `${refs.slice(0, MOST_NAMED).join(', ')} and ${refs.length - MOST_NAMED} more`
     : refs.join(', ');

@@ -12,6 +12,7 @@ export {
   type RailCompletion,
 } from './completion';
 export { draftBoard, firstFew, type BoardDraft } from './draft';
+export { nearOf } from './near';
 export { recordsOf } from './export';
 export { netsOf, type ForeignBoard } from './foreign';
 export { foreignFromRecords } from './from-records';
@@ -20,4 +21,11 @@ export { parseIpc356, UNITS_356, unitOf356, writeIpc356, type TestRecord, type U
 export { MIRRORINGS, parseIpc2581, type Mirroring } from './ipc2581';
 export { parseKicad } from './kicad';
 export { partsCsv } from './parts-csv';
-export { fitPlacements, isPlacementHeader, placementsFrom, withPlacements, type PlacementList } from './placement';
+export {
+  fitPlacements,
+  isPlacementHeader,
+  placementsFrom,
+  withPlacements,
+  type PlacementFit,
+  type PlacementList,
+} from './placement';

@@ -1,7 +1,7 @@
 import { netNamed, parseBoard, partNamed, railOfNet, type Board, type Part } from '../board';
 import { fail, ok, type Result } from '../result';
 import type { BoardEdit } from './board-edit';
-import { changed, learned } from './known';
+import { changed, known, learned } from './known';
 import { join } from './nets-edit';
 import { add, middleOf, place, remove, rename, repackage, seenAs, toHundredth } from './parts-edit';
 
@@ -42,7 +42,7 @@ function make(board: Board, edit: BoardEdit): Result<Board> {
     case 'value':
       return withPart(board, edit.ref, (part) =>
         part.kind === 'resistor'
-          ? ok(changed(board, part.ref, { ohm: edit.ohm }))
+          ? ok(changed(board, part.ref, { ohm: edit.ohm, ...known(part, 'value') }))
           : fail(`Expected a resistor to have a value in ohm; ${part.ref} is not one.`),
       );
     case 'size':

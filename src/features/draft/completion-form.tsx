@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState, useTransition } from 'react';
+import { useDeferredValue, useMemo, useState, useTransition } from 'react';
 import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
@@ -38,7 +38,9 @@ export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Com
   const [answer, setAnswer] = useState<ActionResult>();
   const [busy, run] = useTransition();
   const set = (change: Partial<Completion>): void => setSaid({ ...said, ...change });
-  const checks = useMemo(() => completionChecks(draft, said), [draft, said]);
+  // Thousands of parts are checked after the key is shown.
+  const settled = useDeferredValue(said);
+  const checks = useMemo(() => completionChecks(draft, settled), [draft, settled]);
   const of = (section: CompletionSection) => checks.filter((c) => c.section === section);
   const add = (): void => {
     const made = completeBoard(draft, said);
@@ -125,44 +127,67 @@ export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Com
 
 type Change = (change: Partial<Completion>) => void;
 
-/** Every part with its kind; resistors with their value. Those that the file could only guess come first. */
+/** So many parts are shown at most: those that are asked about, then those that are looked for. */
+const MOST_SHOWN = 60;
+
+/** Parts with their kind, resistors with their value: what the file could only guess, and any that is looked for. */
 function PartList({ draft, said, onChange }: { draft: BoardDraft; said: Completion; onChange: Change }) {
+  const [find, setFind] = useState('');
+  const asked = new Set(draft.asked);
+  const wanted = find.trim().toUpperCase();
   const parts = draft.board.parts as readonly { ref: string; what: string }[];
-  const guessed = (ref: string): number => Number(!/^(U|J|D)/.test(ref));
-  const sorted = [...parts].sort(
-    (a, b) => guessed(a.ref) - guessed(b.ref) || a.ref.localeCompare(b.ref, 'en', { numeric: true }),
-  );
+  const sorted = parts
+    .filter(({ ref }) =>
+      wanted === '' ? draft.near === undefined || asked.has(ref) : ref.toUpperCase().startsWith(wanted),
+    )
+    .sort(
+      (a, b) =>
+        Number(asked.has(b.ref)) - Number(asked.has(a.ref)) || a.ref.localeCompare(b.ref, 'en', { numeric: true }),
+    );
+  const shown = sorted.slice(0, draft.near ? MOST_SHOWN : sorted.length);
   return (
-    <Grid
-      templateColumns="repeat(auto-fill, minmax(255px, 1fr))"
-      columnGap="5"
-      rowGap="1"
-      maxH="230px"
-      overflowY="auto"
-    >
-      {sorted.map(({ ref }) => (
-        <Flex key={ref} gap="2" align="baseline" minW="0">
-          <Text as="span" fontFamily="mono" fontWeight="700" w="4em">
-            {ref}
+    <>
+      {draft.near && (
+        <Flex gap="4" align="flex-end" mb="2">
+          <Field label="Find a part" value={find} width="8em" onChange={setFind} />
+          <Text fontSize="14px" color="quiet">
+            {shown.length === 0
+              ? 'Of the parts near the port nothing is in doubt.'
+              : `${shown.length} of ${parts.length} parts${wanted === '' ? ': those near the port that are in doubt' : ''}`}
           </Text>
-          <Choice<PartKind>
-            label={`Kind of ${ref}`}
-            value={said.kinds[ref]}
-            options={KINDS}
-            onChange={(kind) => onChange({ kinds: { ...said.kinds, [ref]: kind } })}
-          />
-          {said.kinds[ref] === 'resistor' && (
-            <Field
-              label={`Value of ${ref}`}
-              hidden
-              width="5em"
-              value={said.ohms[ref] ?? ''}
-              onChange={(text) => onChange({ ohms: { ...said.ohms, [ref]: text } })}
-            />
-          )}
         </Flex>
-      ))}
-    </Grid>
+      )}
+      <Grid
+        templateColumns="repeat(auto-fill, minmax(255px, 1fr))"
+        columnGap="5"
+        rowGap="1"
+        maxH="230px"
+        overflowY="auto"
+      >
+        {shown.map(({ ref }) => (
+          <Flex key={ref} gap="2" align="baseline" minW="0">
+            <Text as="span" fontFamily="mono" fontWeight="700" w="4em">
+              {ref}
+            </Text>
+            <Choice<PartKind>
+              label={`Kind of ${ref}`}
+              value={said.kinds[ref]}
+              options={KINDS}
+              onChange={(kind) => onChange({ kinds: { ...said.kinds, [ref]: kind } })}
+            />
+            {said.kinds[ref] === 'resistor' && (
+              <Field
+                label={`Value of ${ref}`}
+                hidden
+                width="5em"
+                value={said.ohms[ref] ?? ''}
+                onChange={(text) => onChange({ ohms: { ...said.ohms, [ref]: text } })}
+              />
+            )}
+          </Flex>
+        ))}
+      </Grid>
+    </>
   );
 }
 

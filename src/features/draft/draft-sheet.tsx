@@ -1,27 +1,24 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
-import { billOfMaterial, foreignBoard, placementTable, readBoardOf, type ReadBoard } from '@/core/import';
 import {
-  draftBoard,
-  fitPlacements,
-  startCompletion,
-  withBill,
-  withPlacements,
-  type BillLine,
-  type BoardDraft,
-  type PlacementList,
-} from '@/core/netlist';
+  billOfMaterial,
+  foreignBoard,
+  placementTable,
+  type DraftFile,
+  type DraftMade,
+  type Outcome,
+} from '@/core/import';
+import { startCompletion, type BillLine, type PlacementList } from '@/core/netlist';
 import { problemText } from '@/core/result';
+import { draftInWorker } from '@/workers/draft/client';
 import { FilePick, Headline, ProblemNote, ReadingAsk, useFileReading } from '@/ui';
 import { CompletionForm } from './completion-form';
 import { InferredPart } from './inferred-part';
 
-interface Made {
-  readonly read: ReadBoard;
-  readonly draft: BoardDraft;
-  readonly name: string;
+interface Made extends DraftMade {
+  readonly given: DraftFile;
   /** Counts up: a form that was begun on another draft begins anew. */
   readonly serial: number;
 }
@@ -31,41 +28,63 @@ export function DraftSheet() {
   const [made, setMade] = useState<Made>();
   const [placed, setPlaced] = useState<string>();
   const [problem, setProblem] = useState<string>();
+  const [isReading, setReading] = useState(false);
+  const running = useRef<() => void>(undefined);
+  useEffect(() => () => running.current?.(), []);
 
-  function make(name: string, read: ReadBoard): void {
-    const draft = draftBoard(name, read.foreign, read.inference);
-    setMade((before) => ({ read, draft, name, serial: (before?.serial ?? 0) + 1 }));
+  /** Reads in a worker; a board of thousands of parts takes seconds. */
+  async function draftOf(given: DraftFile): Promise<Outcome<DraftMade>> {
+    running.current?.();
+    const { answer, cancel } = draftInWorker(given);
+    running.current = cancel;
+    setReading(true);
+    const reply = await answer;
+    if (reply.kind === 'cancelled') return { kind: 'refused', problems: [{ message: 'Another file was read.' }] };
+    setReading(false);
+    return reply.kind === 'done' ? reply.outcome : { kind: 'refused', problems: [{ message: reply.words }] };
   }
 
-  const board = useFileReading<ReadBoard>({
-    reader: foreignBoard,
+  const show = (given: DraftFile, draft: DraftMade): void =>
+    setMade((before) => ({ ...draft, given, serial: (before?.serial ?? 0) + 1 }));
+
+  /** Takes something in that goes with the board, and says what it was. */
+  async function takeIn(more: Partial<DraftFile>, name: string, words: (draft: DraftMade) => string): Promise<void> {
+    if (!made) return;
+    const given = { ...made.given, ...more };
+    const outcome = await draftOf(given);
+    if (outcome.kind === 'refused') return setProblem(`${name}: ${problemText(outcome.problems)}`);
+    if (!outcome.value) return;
+    setPlaced(words(outcome.value));
+    show(given, outcome.value);
+  }
+
+  const board = useFileReading<DraftMade>({
+    reader: {
+      ...foreignBoard,
+      read: (file, answers) => draftOf({ id: idOf(file.name), file, answers }),
+    },
     onProblem: setProblem,
-    onRead: (read, { name }) => {
+    onRead: (draft, file, answers) => {
       setPlaced(undefined);
-      make(idOf(name), read);
+      show({ id: idOf(file.name), file, answers }, draft);
     },
   });
   const bill = useFileReading<readonly BillLine[]>({
     reader: billOfMaterial,
     onProblem: setProblem,
-    onRead: (lines, { name }) => {
-      if (!made) return;
-      setPlaced(`values of ${lines.length} parts from ${name}`);
-      make(made.name, readBoardOf(withBill(made.read.foreign, lines)));
-    },
+    onRead: (lines, { name }) =>
+      void takeIn({ bill: lines }, name, () => `values of ${lines.length} parts from ${name}`),
   });
   const places = useFileReading<PlacementList>({
     reader: placementTable,
     onProblem: setProblem,
-    onRead: (list, { name }) => {
-      if (!made) return;
-      const fit = fitPlacements(made.read.foreign, list);
-      if (!fit.ok) return setProblem(`${name}: ${problemText(fit.problems)}`);
-      setPlaced(
-        `${fit.value.matched} placements from ${name}, half of them within ${fit.value.typicalOffMm.toFixed(2)} mm of their pads`,
-      );
-      make(made.name, readBoardOf(withPlacements(made.read.foreign, list, fit.value)));
-    },
+    onRead: (list, { name }) =>
+      void takeIn(
+        { places: list },
+        name,
+        ({ fit }) =>
+          `${fit!.matched} placements from ${name}, half of them within ${fit!.typicalOffMm.toFixed(2)} mm of their pads`,
+      ),
   });
 
   return (
@@ -97,7 +116,12 @@ export function DraftSheet() {
             onFile={(file) => void places.take(file)}
           />
         )}
-        {made && (
+        {isReading && (
+          <Text as="span" color="quiet" role="status">
+            Reading …
+          </Text>
+        )}
+        {made && !isReading && (
           <Text as="span" color="quiet" role="status">
             {(made.draft.board.parts as unknown[]).length} parts, {(made.draft.board.points as unknown[]).length} test
             points{placed && `, ${placed}`}
@@ -108,7 +132,7 @@ export function DraftSheet() {
       <ReadingAsk reading={places} title={placementTable.title} />
       <ReadingAsk reading={bill} title={billOfMaterial.title} />
       {problem && <ProblemNote text={problem} />}
-      {made && <InferredPart inference={made.draft.inference} />}
+      {made && <InferredPart draft={made.draft} />}
       {made && <CompletionForm key={made.serial} draft={made.draft} start={startCompletion(made.draft)} />}
     </>
   );

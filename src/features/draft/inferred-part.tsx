@@ -1,9 +1,9 @@
 import { Box, Text, chakra } from '@chakra-ui/react';
-import type { Inference } from '@/core/netlist';
+import { firstFew, type BoardDraft } from '@/core/netlist';
 
 /** What names, pin counts and topology say of the board, each with its reason: it stands in the form below, to be confirmed or changed. */
-export function InferredPart({ inference }: { readonly inference: Inference }) {
-  const lines = linesOf(inference);
+export function InferredPart({ draft }: { readonly draft: BoardDraft }) {
+  const lines = linesOf(draft);
   return (
     <Box as="section" aria-label="What was inferred" borderLeft="3px solid" borderColor="copper" pl="3" my="3">
       <Text fontWeight="700">Inferred from names, pin counts and wiring. Confirm it below.</Text>
@@ -27,7 +27,8 @@ interface Line {
   readonly why: string;
 }
 
-function linesOf({ ground, groundDoubt, ports, rails }: Inference): Line[] {
+function linesOf({ inference: { ground, groundDoubt, ports, rails: all }, near, assumed }: BoardDraft): Line[] {
+  const rails = near?.rails ?? all;
   const sourceless = rails.filter((r) => r.from === undefined && r.volts !== 'bus').length;
   return [
     {
@@ -51,5 +52,37 @@ function linesOf({ ground, groundDoubt, ports, rails }: Inference): Line[] {
         rails.map((r) => `${r.net}${typeof r.volts === 'number' ? ` ${r.volts} V` : ''}`).join(', ') || 'none told',
       why: sourceless === 0 ? '' : `${sourceless} without a source`,
     },
+    ...beyondLines(near, assumed),
+  ];
+}
+
+/** What nobody is asked of a large board. */
+function beyondLines(near: BoardDraft['near'], assumed: BoardDraft['assumed']): Line[] {
+  if (!near) return [];
+  const { railsBeyond } = near;
+  return [
+    {
+      what: 'Near the port',
+      found: `${near.parts.size} parts`,
+      why: 'only these are asked about; the rest counts as bodies under hot air and as what pulls at its nets',
+    },
+    ...(railsBeyond.length === 0
+      ? []
+      : [
+          {
+            what: 'Further off',
+            found: `${railsBeyond.length} supplies`,
+            why: `of no known volts, they count as loads: ${firstFew(railsBeyond.map((r) => r.net))}; add one below where it matters`,
+          },
+        ]),
+    ...(assumed.length === 0
+      ? []
+      : [
+          {
+            what: '',
+            found: `${assumed.length} resistors`,
+            why: 'have no value in the file and are assumed to have 10 kΩ; a bill of material gives theirs',
+          },
+        ]),
   ];
 }

@@ -7,7 +7,12 @@ import { formatOhm } from '@/core/units';
 import { Named, PlainButton, SelectBox, SidebarPart } from '@/ui';
 
 const KINDS = PART_KINDS.map((kind) => [kind, PART_KIND_WORDS[kind]] as const);
-const ASSUMED = { place: 'its place', package: 'its package', pins: 'which pin is on which net' } as const;
+const ASSUMED = {
+  place: 'its place',
+  package: 'its package',
+  pins: 'which pin is on which net',
+  value: 'its value',
+} as const;
 
 export interface PartPanelProps {
   readonly board: Board;

@@ -27,7 +27,10 @@ export interface FileReader<T> {
   readonly id?: string;
   readonly title: string;
   readonly mostBytes: number;
-  readonly read: (file: ReadFile, answers: Readonly<Record<string, string>>) => ReadOutcome<T>;
+  readonly read: (
+    file: ReadFile,
+    answers: Readonly<Record<string, string>>,
+  ) => ReadOutcome<T> | Promise<ReadOutcome<T>>;
 }
 
 const MOST_PROBLEMS = 3;

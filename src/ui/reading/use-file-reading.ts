@@ -41,8 +41,8 @@ export function useFileReading<T>({ reader, onRead, onProblem }: FileReadingProp
   const [notes, setNotes] = useState<readonly string[]>([]);
   const [preset, setPreset] = useState<Omit<Preset, 'name'>>();
 
-  function read(file: ReadFile, answers: Answers, known?: Preset): void {
-    const outcome = reader.read(file, answers);
+  async function read(file: ReadFile, answers: Answers, known?: Preset): Promise<void> {
+    const outcome = await reader.read(file, answers);
     if (outcome.kind === 'refused') {
       setOpen(undefined);
       return onProblem(`${file.name}: ${problemLine(outcome)}`);
@@ -74,10 +74,10 @@ export function useFileReading<T>({ reader, onRead, onProblem }: FileReadingProp
           `${file.name}: expected ${reader.title} of at most ${Math.round(reader.mostBytes / 1e6)} MB; got ${(file.size / 1e6).toFixed(0)} MB.`,
         );
       if (file.size === 0) return onProblem(`${file.name}: expected ${reader.title}; got an empty file.`);
-      read({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) }, {});
+      await read({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) }, {});
     },
     answer: (id, value) => {
-      if (open) read(open.file, { ...open.answers, [id]: value });
+      if (open) void read(open.file, { ...open.answers, [id]: value });
     },
     drop: () => setOpen(undefined),
   };
