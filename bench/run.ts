@@ -1,7 +1,7 @@
 /** Prints figures as ratios between things measured in this one run. */
 import { runBundled } from './bundled';
 import { benchAllocation } from './allocation/allocation';
-import { benchNetlist } from './board/netlist';
+import { benchLayout, benchNetlist } from './board/netlist';
 import { benchBelief, benchPairs } from './diagnose/belief';
 import { benchImport } from './import/import';
 import { benchJobs, benchOptimum } from './diagnose/jobs';
@@ -39,6 +39,7 @@ benchCapture();
 benchImport();
 benchDiagnosis();
 benchNetlist();
+benchLayout();
 benchBelief();
 benchOptimum();
 benchWarmSpot();
