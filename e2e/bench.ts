@@ -42,3 +42,17 @@ export async function stageKey(page: Page, digit: number, name: string): Promise
 }
 
 export const headline = (page: Page) => page.getByRole('heading', { level: 1 });
+
+/** What stands in focus, as it is named on the screen. */
+const focusedName = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const at = document.activeElement;
+    const label = at?.getAttribute('aria-label') ?? at?.closest('label')?.innerText ?? at?.textContent ?? '';
+    return label.trim().split('\n')[0];
+  });
+
+/** Goes on by the Tab key to what is named so, as a hand without a mouse does. */
+export async function tabTo(page: Page, name: string, most = 250): Promise<void> {
+  for (let k = 0; k < most && (await focusedName(page)) !== name; k++) await page.keyboard.press('Tab');
+  expect(await focusedName(page)).toBe(name);
+}

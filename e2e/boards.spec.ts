@@ -2,7 +2,7 @@ import { plausibleBoard } from '../bench/diagnose/plausible-board';
 import { kicadText } from '../src/core/netlist/tests/kicad-text';
 import { writeIpc356, type TestRecord } from '../src/core/netlist';
 import { BenchServer } from './server';
-import { headline } from './bench';
+import { headline, tabTo } from './bench';
 import { expect, test } from './test';
 
 const server = new BenchServer(3217);
@@ -109,18 +109,8 @@ test('a layout of three thousand parts: only what is near its port is asked, and
   await expect(inferred).toContainText('only these are asked about');
   await expect(page.getByText(/^3\d\d\d parts, /)).toBeVisible();
 
-  /** Goes from field to field until the one that is asked for. */
   const answer = async (label: string, said: string): Promise<void> => {
-    const focused = () =>
-      page.evaluate(
-        () =>
-          document.activeElement?.getAttribute('aria-label') ??
-          document.activeElement?.closest('label')?.innerText ??
-          document.activeElement?.textContent ??
-          '',
-      );
-    for (let k = 0; k < 250 && (await focused()).trim() !== label; k++) await page.keyboard.press('Tab');
-    expect((await focused()).trim()).toBe(label);
+    await tabTo(page, label);
     await page.keyboard.type(said);
   };
   await page.getByLabel('Id', { exact: true }).focus();
@@ -133,14 +123,14 @@ test('a layout of three thousand parts: only what is near its port is asked, and
     ['Level, V', '15'],
   ] as const;
   for (const [label, said] of answers) await answer(label, said);
-  await answer('Add a function', '');
+  await tabTo(page, 'Add a function');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Shift+Tab');
   await answer('Words of function 1', 'charges its pack');
   await answer('Parts of function 1', 'u5 j2');
   expect(answers.length + 2).toBeLessThanOrEqual(12);
   await expect(page.getByText('Complete.')).toBeVisible();
-  await answer('Add this board', '');
+  await tabTo(page, 'Add this board');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Large gauge, main board: added.')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('link', { name: 'open it' }).click();

@@ -1,5 +1,5 @@
 /** The lead's morning: the day is planned, a device promised, a price told and taken; the plan follows. */
-import { enterLine, headline, refusedLine } from './bench';
+import { enterLine, headline, refusedLine, stageKey, tabTo } from './bench';
 import { BenchServer } from './server';
 import { expect, test } from './test';
 
@@ -75,6 +75,52 @@ test('a quote is a range with a chance; what was told stays with the job, and wh
   expect(await refusedLine(page, 'quote accepted')).toBe('Expected a quote that was sent before it is accepted.');
   await enterLine(page, 'quote 120');
   await enterLine(page, 'quote refused');
+});
+
+test('a lead’s morning by keyboard: the day, a device taken in with a promise, its quote, a late delivery, the day anew', async ({
+  page,
+}) => {
+  const press = async (name: string): Promise<void> => {
+    await tabTo(page, name);
+    await page.keyboard.press('Enter');
+  };
+  await page.goto(`${server.url}/`, { waitUntil: 'networkidle' });
+  await press('The day');
+  await expect(headline(page)).toHaveText(/^Bench lead: /, { timeout: 30_000 });
+  await press('Bench');
+  await press('Take a device in');
+  await expect(headline(page)).toHaveText('What came in, and what does its owner say?');
+  await page.waitForLoadState('networkidle');
+  await tabTo(page, 'Board');
+  await page.keyboard.type('Heronlog');
+  await tabTo(page, 'Symptom, in the owner’s words');
+  await page.keyboard.type('does not charge any more');
+  await press('Open the job');
+  await expect(page).toHaveURL(/\/jobs\/\d+\/outside$/, { timeout: 60_000 });
+  const number = /jobs\/(\d+)/.exec(page.url())![1];
+  const inAWeek = new Date(Date.now() + 7 * 24 * 3_600_000).toISOString().slice(0, 10);
+  await enterLine(page, `promise ${inAWeek}`);
+
+  await stageKey(page, 4, 'Decide');
+  await press('Quote');
+  await expect(headline(page)).toHaveText(/cured in \d+ of 100$/, { timeout: 60_000 });
+  await tabTo(page, 'Price told to the owner');
+  await page.keyboard.press('ControlOrMeta+A');
+  await page.keyboard.type('95');
+  await press('It was sent');
+  await expect(page.getByText('Told: 95.00, sent.')).toBeVisible();
+  await press('Accepted');
+  await expect(page.getByText('Told: 95.00, accepted.')).toBeVisible();
+
+  await stageKey(page, 3, 'Probe');
+  await enterLine(page, 'awaits 2020-01-06 port controller');
+  await press('Bench');
+  await expect(page.getByRole('link', { name: new RegExp(`${number}.*Ask for port controller`) })).toBeVisible();
+  await press('The day');
+  await expect(page.getByText(`port controller for ${number.padStart(4, '0')} was expected`)).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(page.getByText('Every promise is kept in eight of ten days.')).toBeVisible();
 });
 
 test('the shop says when it works, what it asks and what an owner is told', async ({ page }) => {

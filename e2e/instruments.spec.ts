@@ -3,7 +3,8 @@ import type { Page } from '@playwright/test';
 import { MEASURE_METER, STANDARD_SUPPLY } from '../src/devices/instruments/dialects';
 import { Speaker } from '../src/devices/instruments/tests/speaker';
 import { servedOverTcp } from '../src/devices/instruments/tests/tcp-speaker';
-import { headline } from './bench';
+import { demoBoard } from '../demo/files';
+import { enterLine, headline } from './bench';
 import { BenchServer } from './server';
 import { expect, test } from './test';
 
@@ -55,6 +56,57 @@ test('a whole port is walked by the pedal alone, and nothing is measured with a 
         await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
       }
       expect(taken).toBe(24);
+    }),
+  );
+});
+
+test('after a swap every joint and every rail is proven by the pedal alone', async ({ page }) => {
+  const board = demoBoard('heronlog-4-c');
+  const under = { V: 0, Ω: 1300, drop: 0.5 };
+  const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
+  const supply = new Speaker(STANDARD_SUPPLY, { V: 15, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');
+  const pedal = async (): Promise<void> => {
+    const before = await headline(page).innerText();
+    await page.keyboard.press('F9');
+    await expect(headline(page)).not.toHaveText(before);
+  };
+  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+  const placed = ['u4', 'u8', 'u5', 'u10'];
+  for (const ref of placed) {
+    await enterLine(page, `off ${ref}`);
+    await enterLine(page, `on ${ref} new`);
+  }
+  await servedOverTcp(meter, (meterPort) =>
+    servedOverTcp(supply, async (supplyPort) => {
+      await page.goto(`${server.url}/jobs/32/prove`, { waitUntil: 'networkidle' });
+      await connect(page, MEASURE_METER.name, `127.0.0.1:${meterPort}`);
+      await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
+      await connect(page, STANDARD_SUPPLY.name, `127.0.0.1:${supplyPort}`);
+      await expect(page.getByText('Bench,Supply,3,1', { exact: true })).toBeVisible();
+      await expect(headline(page)).toHaveText('PD18 to ground before power: is the short gone?');
+      await pedal();
+
+      let joints = 0;
+      for (; joints < 80; joints++) {
+        const [, net] = /^Joint \S+ of U\d+, (\S+)$/.exec(await headline(page).innerText()) ?? [];
+        if (net === undefined) break;
+        under.drop = board.nets[net].role === 'ground' ? 0 : (board.nets[net].diodeV ?? 0.44);
+        await pedal();
+      }
+      expect(joints).toBeGreaterThanOrEqual(40);
+      await expect(headline(page)).not.toHaveText(/reads badly$/);
+      for (const ref of placed) await enterLine(page, `flat ${ref} 52 53 52 53`);
+
+      await page.getByRole('navigation', { name: 'Steps of the proof' }).getByRole('link', { name: 'Rails' }).click();
+      supply.isOn = true;
+      let rails = 0;
+      for (const rail of board.rails) {
+        under.V = rail.expect.kind === 'bus' ? 15 : rail.expect.volts;
+        await pedal();
+        rails += 1;
+      }
+      expect(rails).toBe(11);
+      await expect(page.getByRole('complementary')).toContainText(/rails? .*\s*holds?/i);
     }),
   );
 });
