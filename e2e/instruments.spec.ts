@@ -134,3 +134,29 @@ test('a lead lists an address; another one is refused with a sentence', async ({
     page.getByText('Expected an address that a lead has listed under Shop; 192.0.2.9:5025 is not.'),
   ).toBeVisible();
 });
+
+test.describe('under a finger', () => {
+  test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true, isMobile: true });
+
+  test('a whole port is walked by taps, and no keyboard comes over the page', async ({ page }) => {
+    const under = { V: 0, Ω: 0, drop: 0.5 };
+    const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
+    await servedOverTcp(meter, async (meterPort) => {
+      await page.goto(`${server.url}/jobs/31/outside?view=walk`, { waitUntil: 'networkidle' });
+      await connect(page, MEASURE_METER.name, `127.0.0.1:${meterPort}`);
+      await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
+      const take = page.getByRole('button', { name: 'Take the reading' });
+      let taken = 0;
+      for (; taken < 40; taken++) {
+        const before = await headline(page).innerText();
+        if (before === 'Every contact of J1 reads well') break;
+        under.drop = await soundHere(page);
+        await take.tap();
+        await expect(headline(page)).not.toHaveText(before);
+        await expect(page.getByLabel('Entry line')).not.toBeFocused();
+      }
+      expect(taken).toBe(24);
+      expect((await take.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+    });
+  });
+});

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
+import { MainButton } from '../parts/button';
 import { Key } from '../parts/key';
 import { useEntryOffer } from './entry-offer';
 import { GuideLink } from './guide-link';
@@ -87,7 +88,7 @@ export function EntryBar(props: EntryBarProps) {
     forms = [],
     asks,
   } = props;
-  const { offer, pedalRef } = useEntryOffer();
+  const { offer, pedalRef, hasPedal } = useEntryOffer();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<Echo>();
@@ -106,7 +107,7 @@ export function EntryBar(props: EntryBarProps) {
     setAnswer(undefined);
   }
   useEffect(() => {
-    if (offer) input.current?.focus();
+    if (offer) focusUnlessTouched(input.current);
     if (offer?.take) void latest.current(offer.text);
   }, [offer]);
 
@@ -137,7 +138,7 @@ export function EntryBar(props: EntryBarProps) {
       setText('');
       setRecall(0);
     }
-    input.current?.focus();
+    focusUnlessTouched(input.current);
   }
 
   function step(by: number): void {
@@ -169,15 +170,20 @@ export function EntryBar(props: EntryBarProps) {
     return true;
   }
 
+  /** Keeps what is typed; with the pedal takes the reading that is due; else takes what is suggested. */
+  function enter(pedal: boolean): void {
+    if (busy) return;
+    if (text.trim()) void keep(text);
+    else if (pedal && pedalRef.current) pedalRef.current();
+    else if (suggestion) setText(suggestion);
+  }
+
   function onKeyDown(event: KeyboardEvent<HTMLInputElement>): void {
     if (choose(event)) {
       event.preventDefault();
     } else if (event.key === 'Enter' || event.key === 'F9') {
       event.preventDefault();
-      if (busy) return;
-      if (text.trim()) void keep(text);
-      else if (event.key === 'F9' && pedalRef.current) pedalRef.current();
-      else if (suggestion) setText(suggestion);
+      enter(event.key === 'F9');
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
       step(event.key === 'ArrowUp' ? 1 : -1);
@@ -262,6 +268,15 @@ export function EntryBar(props: EntryBarProps) {
             </Text>
           )}
         </Text>
+        <FingerButton
+          words={text.trim() ? 'Keep' : hasPedal ? 'Take the reading' : suggestion ? 'What is due' : undefined}
+          disabled={busy}
+          onPress={() => {
+            enter(true);
+            // What is suggested wants its value typed.
+            if (!text.trim() && !hasPedal) input.current?.focus();
+          }}
+        />
         <Flex
           gap="3"
           align="center"
@@ -290,6 +305,31 @@ export function EntryBar(props: EntryBarProps) {
           </KeyHint>
         </Flex>
       </Flex>
+    </Box>
+  );
+}
+
+/** Focus brings a keyboard over the page where there is only a finger. */
+const focusUnlessTouched = (input: HTMLInputElement | null): void => {
+  if (!window.matchMedia('(pointer: coarse)').matches) input?.focus();
+};
+
+/** Enter and pedal in one for a finger, as wide as a thumb; only where there is no finer pointer. */
+function FingerButton({
+  words,
+  disabled,
+  onPress,
+}: {
+  readonly words?: string;
+  readonly disabled: boolean;
+  readonly onPress: () => void;
+}) {
+  if (words === undefined) return null;
+  return (
+    <Box display="none" css={{ '@media (pointer: coarse)': { display: 'block' } }}>
+      <MainButton type="button" disabled={disabled} onClick={onPress}>
+        {words}
+      </MainButton>
     </Box>
   );
 }
