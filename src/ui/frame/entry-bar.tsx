@@ -250,7 +250,7 @@ export function EntryBar(props: EntryBarProps) {
           _focusVisible={{ outline: 'none' }}
           _placeholder={{ color: 'quiet', opacity: 1 }}
           caretColor="var(--u-colors-copper)"
-          w="16em"
+          w={{ base: '11em', md: '16em' }}
           flexShrink="0"
         />
         <Text
@@ -288,7 +288,9 @@ export function EntryBar(props: EntryBarProps) {
           display={{ base: 'none', md: 'flex' }}
           css={{ 'html[data-far] &': { display: 'none' } }}
         >
-          <KeyHint name="Enter">{text.trim() || !suggestion ? 'keep' : 'take'}</KeyHint>
+          <Box as="span" css={{ '@media (pointer: coarse)': { display: 'none' } }}>
+            <KeyHint name="Enter">{text.trim() || !suggestion ? 'keep' : 'take'}</KeyHint>
+          </Box>
           {commands
             .filter((c) => !c.quiet)
             .map((c) => (
