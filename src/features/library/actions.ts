@@ -1,9 +1,11 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
+import { z } from 'zod';
 import { refused, refusedFor, type ActionResult } from '@/application/action-result';
 import * as boards from '@/application/library/boards';
 import * as packages from '@/application/library/packages';
+import { arg, taking } from '@/application/taking';
 import { database } from '@/db/client';
 
 const shown = (answer: ActionResult): ActionResult => {
@@ -12,30 +14,43 @@ const shown = (answer: ActionResult): ActionResult => {
 };
 
 /** Takes reference readings of a board in from CSV; a file with problems changes nothing. */
-export const addReferences = async (boardId: string, text: string): Promise<ActionResult> =>
-  shown(await boards.addReferences(await database(), boardId, text));
+export const addReferences = taking(
+  [arg.text, arg.text],
+  async (boardId: string, text: string): Promise<ActionResult> =>
+    shown(await boards.addReferences(await database(), boardId, text)),
+);
 
 /** Takes an import of reference readings back. */
-export const dropReferenceImport = async (boardId: string, importKey: string): Promise<ActionResult> =>
-  shown(await boards.dropReferenceImport(await database(), boardId, importKey));
+export const dropReferenceImport = taking(
+  [arg.text, arg.text],
+  async (boardId: string, importKey: string): Promise<ActionResult> =>
+    shown(await boards.dropReferenceImport(await database(), boardId, importKey)),
+);
 
 /** Adds a board file to the library after checking it; a file with problems changes nothing. */
-export const addBoard = async (text: string): Promise<ActionResult> =>
-  shown(await boards.addBoard(await database(), text));
+export const addBoard = taking([arg.text], async (text: string): Promise<ActionResult> =>
+  shown(await boards.addBoard(await database(), text)),
+);
 
 /** Looks into a board package; nothing is kept. */
-export async function lookIntoPackage(form: FormData): Promise<packages.PackageLook | ActionResult> {
-  const bytes = await bytesOf(form);
-  if (!bytes) return NO_FILE;
-  const look = await packages.lookIntoPackage(await database(), bytes);
-  return look.ok ? look.value : refusedFor(look.problems, 'badInput');
-}
+export const lookIntoPackage = taking(
+  [arg.form],
+  async (form: FormData): Promise<packages.PackageLook | ActionResult> => {
+    const bytes = await bytesOf(form);
+    if (!bytes) return NO_FILE;
+    const look = await packages.lookIntoPackage(await database(), bytes);
+    return look.ok ? look.value : refusedFor(look.problems, 'badInput');
+  },
+);
 
 /** Takes a board package in, of a board that is there the chosen lines. */
-export async function takePackage(form: FormData, taken: readonly string[], key: string): Promise<ActionResult> {
-  const bytes = await bytesOf(form);
-  return bytes ? shown(await packages.takePackage(await database(), bytes, taken, key)) : NO_FILE;
-}
+export const takePackage = taking(
+  [arg.form, z.array(arg.text), arg.key],
+  async (form: FormData, taken: readonly string[], key: string): Promise<ActionResult> => {
+    const bytes = await bytesOf(form);
+    return bytes ? shown(await packages.takePackage(await database(), bytes, taken, key)) : NO_FILE;
+  },
+);
 
 const NO_FILE = refused('Expected a board package; got none.', 'badInput');
 
@@ -45,9 +60,13 @@ async function bytesOf(form: FormData): Promise<Uint8Array | undefined> {
 }
 
 /** Copies a board under another id. */
-export const copyBoard = async (id: string, newId: string): Promise<ActionResult> =>
-  shown(await boards.copyBoard(await database(), id, newId));
+export const copyBoard = taking([arg.text, arg.text], async (id: string, newId: string): Promise<ActionResult> =>
+  shown(await boards.copyBoard(await database(), id, newId)),
+);
 
 /** Takes a board out of use, or back into it. */
-export const setBoardRetired = async (id: string, retired: boolean): Promise<ActionResult> =>
-  shown(await boards.setBoardRetired(await database(), id, retired));
+export const setBoardRetired = taking(
+  [arg.text, arg.flag],
+  async (id: string, retired: boolean): Promise<ActionResult> =>
+    shown(await boards.setBoardRetired(await database(), id, retired)),
+);

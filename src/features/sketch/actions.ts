@@ -1,11 +1,13 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
+import { z } from 'zod';
 import { refused, type ActionResult } from '@/application/action-result';
 import * as sketch from '@/application/library/sketch';
 import type { Side } from '@/core/board';
 import type { PhotoPlace } from '@/core/photo';
 import type { Answers } from '@/core/sketch';
+import { arg, taking } from '@/application/taking';
 import { database } from '@/db/client';
 
 /** Begins a board from what was answered by looking. */
@@ -16,24 +18,24 @@ export async function beginSketch(answers: Answers, key: string): Promise<sketch
 }
 
 /** Keeps a board that was worked on as the next revision of its file. */
-export async function keepBoard(id: string, from: number, text: string, key: string): Promise<ActionResult> {
-  const answer = await sketch.keepBoard(await database(), id, from, text, key);
-  if (answer.saved) revalidatePath('/', 'layout');
-  return answer;
-}
+export const keepBoard = taking(
+  [arg.text, arg.number, arg.text, arg.key],
+  async (id: string, from: number, text: string, key: string): Promise<ActionResult> => {
+    const answer = await sketch.keepBoard(await database(), id, from, text, key);
+    if (answer.saved) revalidatePath('/', 'layout');
+    return answer;
+  },
+);
 
 /** Keeps a straightened photograph of one side. */
-export async function keepPhoto(
-  id: string,
-  side: Side,
-  place: PhotoPlace,
-  form: FormData,
-  key: string,
-): Promise<ActionResult> {
-  const file = form.get('picture');
-  if (!(file instanceof File)) return refused('Expected a picture; got none. Nothing was kept.', 'badInput');
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const answer = await sketch.keepBoardPhoto(await database(), id, side, bytes, place, key);
-  if (answer.saved) revalidatePath('/library', 'layout');
-  return answer;
-}
+export const keepPhoto = taking(
+  [arg.text, z.enum(['front', 'back']), arg.object<PhotoPlace>(), arg.form, arg.key],
+  async (id: string, side: Side, place: PhotoPlace, form: FormData, key: string): Promise<ActionResult> => {
+    const file = form.get('picture');
+    if (!(file instanceof File)) return refused('Expected a picture; got none. Nothing was kept.', 'badInput');
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const answer = await sketch.keepBoardPhoto(await database(), id, side, bytes, place, key);
+    if (answer.saved) revalidatePath('/library', 'layout');
+    return answer;
+  },
+);
