@@ -81,10 +81,11 @@ function targetsOf(url: string): Target[] {
   ];
 }
 
-/** A body: mostly well-formed JSON of the wrong make-up, now and then torn. */
-function bodyOf(random: Random): string {
+/** A body: mostly well-formed JSON of the wrong make-up, now and then torn, which the framework answers before any action sees it. */
+function bodyOf(random: Random): { readonly body: string; readonly torn: boolean } {
   const text = JSON.stringify(Array.from({ length: Math.floor(random() * 6) }, () => value(random)));
-  return random() < 0.1 ? text.slice(0, Math.floor(random() * text.length)) : text;
+  const torn = random() < 0.1;
+  return { body: torn ? text.slice(0, Math.floor(random() * text.length)) : text, torn };
 }
 
 /** Sends bodies of the wrong make-up to every action and route: sentences come back, and the server stays as it is. */
@@ -98,14 +99,12 @@ export async function benchMutatedBodies(bodies = 10_000): Promise<void> {
   const failing = new Map<string, number>();
   for (let k = 0; k < bodies; k++) {
     const target = targets[k % targets.length];
-    const answer = await fetch(server.url + target.at, {
-      method: 'POST',
-      headers: target.headers,
-      body: bodyOf(random),
-    });
+    const { body, torn } = bodyOf(random);
+    const answer = await fetch(server.url + target.at, { method: 'POST', headers: target.headers, body });
     await answer.text();
     statuses.set(String(answer.status), (statuses.get(String(answer.status)) ?? 0) + 1);
-    if (answer.status >= 500) failing.set(target.name, (failing.get(target.name) ?? 0) + 1);
+    const name = torn ? 'a torn body' : target.name;
+    if (answer.status >= 500) failing.set(name, (failing.get(name) ?? 0) + 1);
   }
   const alive = (await fetch(`${server.url}/`)).status === 200;
   await server.stop();

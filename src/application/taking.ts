@@ -15,18 +15,33 @@ export const arg = {
   object: <T>() => z.custom<T>((v) => typeof v === 'object' && v !== null, 'expected an object'),
 };
 
+type Schemas<A extends readonly unknown[]> = { readonly [K in keyof A]: z.ZodType<A[K]> };
+
 /**
  * A server action that takes only what it says: whatever else comes over the network is refused with a sentence.
  * @param schemas of the arguments, in their order.
+ * @param refusedAs what a refusal looks like where the action answers something of its own.
  */
-export const taking =
-  <A extends readonly unknown[], R>(
-    schemas: { readonly [K in keyof A]: z.ZodType<A[K]> },
-    act: (...args: A) => Promise<R>,
-  ) =>
-  async (...args: A): Promise<R | ActionResult> => {
+export function taking<A extends readonly unknown[], R>(
+  schemas: Schemas<A>,
+  act: (...args: A) => Promise<R>,
+): (...args: A) => Promise<ActionResult extends R ? R : R | ActionResult>;
+export function taking<A extends readonly unknown[], R>(
+  schemas: Schemas<A>,
+  act: (...args: A) => Promise<R>,
+  refusedAs: (answer: ActionResult) => R,
+): (...args: A) => Promise<R>;
+export function taking<A extends readonly unknown[], R>(
+  schemas: Schemas<A>,
+  act: (...args: A) => Promise<R>,
+  refusedAs: (answer: ActionResult) => R | ActionResult = (answer) => answer,
+): (...args: A) => Promise<R | ActionResult> {
+  return async (...args) => {
     const parsed = z.tuple(schemas as unknown as [z.ZodType]).safeParse(args);
     if (parsed.success) return act(...args);
     const [{ path, message }] = parsed.error.issues;
-    return refused(`Expected what the page sends; argument ${Number(path[0] ?? 0) + 1}: ${message}.`, 'badInput');
+    return refusedAs(
+      refused(`Expected what the page sends; argument ${Number(path[0] ?? 0) + 1}: ${message}.`, 'badInput'),
+    );
   };
+}

@@ -27,3 +27,13 @@ test.each([
   expect(answer).toMatchObject({ saved: false, code: 'badInput', message: expect.stringContaining(words) as string });
   expect(done).not.toHaveBeenCalled();
 });
+
+test('where an action answers something of its own, a refusal is one of those', async () => {
+  const words = taking(
+    [arg.text],
+    async (name: string): Promise<string> => `in, ${name}`,
+    ({ message }) => message,
+  );
+  expect(await words('A')).toBe('in, A');
+  expect(await (words as (name: unknown) => Promise<string>)(7)).toMatch(/^Expected what the page sends; argument 1/);
+});

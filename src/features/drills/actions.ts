@@ -25,4 +25,8 @@ export const takeDrillLine = taking(
   },
 );
 
-export const settleDrillLine = async (key: string): Promise<Settled> => settle(await database(), key);
+export const settleDrillLine = taking(
+  [arg.key],
+  async (key: string): Promise<Settled> => settle(await database(), key),
+  (answer) => ({ known: true, answer }),
+);

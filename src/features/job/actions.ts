@@ -37,7 +37,11 @@ export const undoLast = taking([arg.number, arg.key], async (number: number, key
 );
 
 /** Finds out what became of an entry whose answer never came. */
-export const settleEntry = async (key: string): Promise<Settled> => settle(await database(), key);
+export const settleEntry = taking(
+  [arg.key],
+  async (key: string): Promise<Settled> => settle(await database(), key),
+  (answer) => ({ known: true, answer }),
+);
 
 /** Instruments that the shop has described itself, beside those that ship. */
 export const shopInstruments = async (): Promise<readonly InstrumentDefinition[]> =>

@@ -12,23 +12,28 @@ import * as erase from '@/application/jobs/erase';
 import * as instruments from '@/application/instruments/setting';
 import * as copies from '@/application/shop/copies';
 import * as retention from '@/application/shop/retention';
+import { arg, taking } from '@/application/taking';
 import { database } from '@/db/client';
 
 const SAME_SITE = { strict: 'strict', lax: 'lax', none: 'none' } as const;
 
 /** Signs in and goes on to where one wanted to be; only paths of this bench are followed. */
-export async function signIn(username: string, password: string, bench: string, to: string): Promise<string> {
-  const signed = await signing.signIn(username, password, bench);
-  if (!signed.ok) return signed.message;
-  const jar = await cookies();
-  for (const line of signed.headers.getSetCookie())
-    for (const [name, { value, path, httponly, secure, samesite, 'max-age': maxAge }] of parseSetCookieHeader(line))
-      jar.set(name, decodeURIComponent(value), {
-        ...{ path, httpOnly: httponly, secure, maxAge: maxAge === undefined ? undefined : Number(maxAge) },
-        sameSite: samesite ? SAME_SITE[samesite.toLowerCase() as keyof typeof SAME_SITE] : 'lax',
-      });
-  redirect(/^\/(?![/\\])/.test(to) ? to : '/');
-}
+export const signIn = taking(
+  [arg.text, arg.text, arg.text, arg.text],
+  async (username: string, password: string, bench: string, to: string): Promise<string> => {
+    const signed = await signing.signIn(username, password, bench);
+    if (!signed.ok) return signed.message;
+    const jar = await cookies();
+    for (const line of signed.headers.getSetCookie())
+      for (const [name, { value, path, httponly, secure, samesite, 'max-age': maxAge }] of parseSetCookieHeader(line))
+        jar.set(name, decodeURIComponent(value), {
+          ...{ path, httpOnly: httponly, secure, maxAge: maxAge === undefined ? undefined : Number(maxAge) },
+          sameSite: samesite ? SAME_SITE[samesite.toLowerCase() as keyof typeof SAME_SITE] : 'lax',
+        });
+    redirect(/^\/(?![/\\])/.test(to) ? to : '/');
+  },
+  ({ message }) => message,
+);
 
 export async function signOut(everywhere: boolean): Promise<void> {
   await signing.signOut(await currentPerson(), everywhere);
@@ -46,10 +51,13 @@ const shown = (answer: ActionResult): ActionResult => {
   return answer;
 };
 
-export async function letIn(name: string, username: string, password: string, role: string): Promise<ActionResult> {
-  const known = ROLES.find((r) => r === role) ?? 'apprentice';
-  return shown(await people.letIn({ name, username: username.trim().toLowerCase(), password, role: known }));
-}
+export const letIn = taking(
+  [arg.text, arg.text, arg.text, arg.text],
+  async (name: string, username: string, password: string, role: string): Promise<ActionResult> => {
+    const known = ROLES.find((r) => r === role) ?? 'apprentice';
+    return shown(await people.letIn({ name, username: username.trim().toLowerCase(), password, role: known }));
+  },
+);
 
 export const sendOff = async (id: string): Promise<ActionResult> => shown(await people.sendOff(id));
 
@@ -69,8 +77,9 @@ export const keepInstruments = async (change: unknown): Promise<ActionResult> =>
 export const copyNow = async (): Promise<ActionResult> => asLead(async () => copies.copyNow(await database()));
 
 /** Erases an owner's words and pictures from a closed job. */
-export const eraseOwner = async (job: number, key: string): Promise<ActionResult> =>
-  asLead(async () => erase.eraseOwner(await database(), job, key));
+export const eraseOwner = taking([arg.number, arg.key], async (job: number, key: string): Promise<ActionResult> =>
+  asLead(async () => erase.eraseOwner(await database(), job, key)),
+);
 
 /** How many months an owner's data stay; null for as long as the file. */
 export const keepRetention = async (months: number | null): Promise<ActionResult> =>

@@ -11,11 +11,14 @@ import { arg, taking } from '@/application/taking';
 import { database } from '@/db/client';
 
 /** Begins a board from what was answered by looking. */
-export async function beginSketch(answers: Answers, key: string): Promise<sketch.SketchResult> {
-  const answer = await sketch.beginSketch(await database(), answers, key);
-  if (answer.saved) revalidatePath('/library', 'layout');
-  return answer;
-}
+export const beginSketch = taking(
+  [arg.object<Answers>(), arg.key],
+  async (answers: Answers, key: string): Promise<sketch.SketchResult> => {
+    const answer = await sketch.beginSketch(await database(), answers, key);
+    if (answer.saved) revalidatePath('/library', 'layout');
+    return answer;
+  },
+);
 
 /** Keeps a board that was worked on as the next revision of its file. */
 export const keepBoard = taking(
