@@ -23,7 +23,7 @@ const WORTH_K = 0.2;
 const MOST_SEARCHED_MM = 3;
 
 /** So many steps, each from where the one before came to, as the full solver judges. */
-const STEPS = 1;
+const STEPS = 2;
 
 /**
  * The plan with its nozzle beside the middle of the part, where that spares what binds it.

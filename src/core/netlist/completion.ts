@@ -335,6 +335,8 @@ export function completeBoard(draft: BoardDraft, typed: Completion): Result<Boar
       ...part,
       kind: said.kinds[part.ref],
       ...(said.kinds[part.ref] === 'resistor' && { ohm: ohmOf(said, part.ref) }),
+      // What was typed over an assumption is known.
+      ...(said.ohms[part.ref] !== String(part.ohm) && { assumed: undefined }),
       ...(CHIP_KINDS.has(said.kinds[part.ref]) && loadsOf(part, rails)),
       ...(plastic.has(part.ref) && { bodyLimitC: PLASTIC_C }),
       ...(underfilled.has(part.ref) && { underfilled: true, jointLimitC: UNDERFILLED_C }),

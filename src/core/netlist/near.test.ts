@@ -47,6 +47,24 @@ test('only resistors near the port are asked for their values; those further off
   for (const ref of draft.assumed) expect(parts.find((p) => p.ref === ref)!.assumed).toEqual(['value']);
 });
 
+test('a value that is typed over an assumed one is known', () => {
+  const start = startCompletion(draft);
+  const [typed, left] = draft.assumed;
+  const said: Completion = {
+    ...start,
+    ...{ device: 'Large gauge', name: 'main board', revision: 'A', copperLayers: '6' },
+    ohms: { ...Object.fromEntries(draft.asked.map((ref) => [ref, '1k'])), ...start.ohms, [typed]: '47k' },
+    ports: start.ports.map((p) => ({ ...p, designV: '15' })),
+    rails: start.rails.map((r) => (r.volts === '' ? { ...r, volts: '4.2' } : r)),
+    functions: [{ what: 'charges', parts: 'U5', rails: '', minutes: '2' }],
+  };
+  const board = completeBoard(draft, said);
+  if (!board.ok) throw new Error(board.problems[0].message);
+  const part = (ref: string) => board.value.parts.find((p) => p.ref === ref)!;
+  expect([part(typed).ohm, part(typed).assumed]).toEqual([47_000, undefined]);
+  expect([part(left).ohm, part(left).assumed]).toEqual([10_000, ['value']]);
+});
+
 test('a layout that carries values leaves no more than a dozen things to be said, and makes a board then', () => {
   const foreign = parseKicad(kicadText(large, 8));
   if (!foreign.ok) throw new Error(foreign.problems[0].message);
