@@ -9,6 +9,7 @@ import {
   oneOf,
   orList,
   parseLine,
+  readLine,
 } from '.';
 
 interface World {
@@ -56,16 +57,41 @@ test('what is none is answered with the words that begin one, and nothing with w
 test('completion offers heads and names first, then what the command says, shortest first, never the word itself', () => {
   expect(completeLine(grammar, world, 'f')).toEqual(['feed']);
   expect(completeLine(grammar, world, '')).toEqual([]);
-  expect(completeLine(grammar, world, 'feed ')).toEqual(['Rex', 'Reba'].filter((n) => n.startsWith('')));
+  expect(completeLine(grammar, world, 'feed ')).toEqual(['Rex', 'Reba']);
   expect(completeLine(grammar, world, 'feed rex 1')).toEqual([]);
   expect(completeLine(grammar, world, 'reba c')).toEqual(['come']);
   expect(completeLine(grammar, world, 'nobody ')).toEqual([]);
   expect(applyCompletion('feed re', 'rex')).toBe('feed rex ');
 });
 
+test('the command that leads the help leads it though lines are matched in another order', () => {
+  const led = { ...grammar, helpFirst: 'name' };
+  expect(grammarForms(led).map((f) => f.example)).toEqual(['rex come', 'feed rex 2']);
+  expect(led.commands).toEqual([feed, call]);
+});
+
+test('names of the world stand beside the words of the commands, and a grammar may have none', () => {
+  const { names: _, ...nameless } = grammar;
+  expect(completeLine(nameless, world, 'f')).toEqual(['feed']);
+  expect(completeLine(nameless, world, 'x')).toEqual([]);
+  const shouted = parseLine({ ...grammar, nameExamples: ['rex'] }, world, 'shout');
+  expect(shouted.ok ? '' : shouted.problems[0].message).toBe('Expected feed, give or rex; got "shout".');
+});
+
+test('any space parts the words of a line, and what follows the head stays as typed', () => {
+  expect(readLine(' Feed \t REX   2 ')).toEqual({
+    text: 'Feed \t REX   2',
+    head: 'feed',
+    args: ['rex', '2'],
+    words: ['feed', 'rex', '2'],
+    rest: 'REX   2',
+  });
+  expect(completeLine(grammar, world, 'feed   rex   ')).toEqual(['1', '2']);
+});
+
 test('at most six are offered', () => {
   const many = { pets: Array.from({ length: 20 }, (_, i) => `p${i}`) };
-  expect(completeLine(grammar, many, 'feed p')).toHaveLength(6);
+  expect(completeLine(grammar, many, 'feed p')).toEqual(['p0', 'p1', 'p2', 'p3', 'p4', 'p5']);
 });
 
 test('help and heads come from the definitions', () => {

@@ -35,14 +35,14 @@ describe('after a swap', () => {
 
   test('a second new part is another one than the first', () => {
     const job = new BenchPlay(heron).type(...swapped, 'usb a 15 0.6', 'usb b 5.02 0.01', 'off u4', 'on u4 new');
-    expect(job.view.state.replaced.filter((ref) => ref === 'U4')).toHaveLength(2);
+    expect(job.state.replaced.filter((ref) => ref === 'U4')).toHaveLength(2);
     const own = job.view.suspects.filter((s) => s.ref === 'U4');
     expect(own.every((s) => s.words.startsWith('New U4, second one'))).toBe(true);
   });
 
   test('the same part back on is no new part', () => {
     const job = new BenchPlay(heron).type(...silent, 'tp7 1.6', 'off u4', 'on u4 same');
-    expect(job.view.state.replaced).toEqual([]);
+    expect(job.state.replaced).toEqual([]);
   });
 });
 
@@ -56,7 +56,7 @@ describe('small work', () => {
       'restored',
       'mended vin',
     );
-    expect(job.view.state.replaced).toEqual(['U4/joints', 'U4/joints', 'J1/contacts', 'software', 'VIN']);
+    expect(job.state.replaced).toEqual(['U4/joints', 'U4/joints', 'J1/contacts', 'software', 'VIN']);
   });
 
   test.each([

@@ -11,7 +11,7 @@ const references = {
   'ohm:VIN': statsOf([90_000]),
 };
 const compared = (...lines: string[]) =>
-  compareWithReferences(heron, new BenchPlay(heron).type('look j1 good', 'pack out', ...lines).view.state, references);
+  compareWithReferences(heron, new BenchPlay(heron).type('look j1 good', 'pack out', ...lines).state, references);
 
 test('what lies outside comes first, then inside, then what is not read; one board alone is no reference', () => {
   const list = compared('out', 'tp7 1.6 ohm', 'pd18 1.8 v');

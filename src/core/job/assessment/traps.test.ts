@@ -118,7 +118,7 @@ describe('an ESD array that shorts its line', () => {
 
   test('is found at the port, closed, by its own contact and its twin', () => {
     expect(bench.view.suspects[0].ref).toBe('D1');
-    expect(bench.view.state.access).toBe('closed');
+    expect(bench.state.access).toBe('closed');
   });
 
   test('off the board the drop is back: it was the array, and the board file lets it stay off', () => {
@@ -133,7 +133,7 @@ describe('a corrupted image with a swinging boost', () => {
 
   test('is suspected before the device is open', () => {
     expect(bench.view.suspects[0].ref).toBe('U9');
-    expect(bench.view.state.access).toBe('closed');
+    expect(bench.state.access).toBe('closed');
   });
 
   test('its checks fail: the image is rewritten, which costs less than any chip', () => {
@@ -168,8 +168,8 @@ describe('a surprising reading', () => {
 test('a swap that changes nothing is not proposed again, and the readings after it speak of the board', () => {
   const bench = new BenchPlay(heron, { history: ['unknownCharger'] }).type('look j1 good', 'usb a 5.02 0.01');
   bench.type('swap charger same');
-  expect(bench.view.state.swapped).toEqual(['charger']);
+  expect(bench.state.swapped).toEqual(['charger']);
   expect(bench.view.tests.some((t) => t.id === 'swap:J1:charger')).toBe(false);
   bench.type('usb b 5.02 0.01');
-  expect(bench.view.state.readings.at(-1)!.swapped).toEqual(['charger']);
+  expect(bench.state.readings.at(-1)!.swapped).toEqual(['charger']);
 });

@@ -71,7 +71,7 @@ test('damage of the board has a route: decided, mended, and then gone from the s
   bench.keep({ kind: 'decision', action: 'mend', ref: 'VIN' });
   expect(bench.view.next.title).toBe('Lay a wire past the trace to VIN, then enter "mended vin"');
   bench.type('mended vin');
-  expect(bench.view.state.replaced).toContain('VIN');
+  expect(bench.state.replaced).toContain('VIN');
   expect(bench.view.next.stage).not.toBe('heat');
   expect(bench.view.repairs.every((r) => r.targets.every((t) => targetName(t) !== 'VIN'))).toBe(true);
 });
@@ -79,8 +79,8 @@ test('damage of the board has a route: decided, mended, and then gone from the s
 test('a shield comes off once, for the test that needs it', () => {
   const marsh = demoBoard('marshdesk-2-b');
   const bench = new BenchPlay(marsh).type('look j1 good', 'pack out', 'out');
-  expect(bench.view.state.removedShields).toEqual([]);
+  expect(bench.state.removedShields).toEqual([]);
   bench.type('shield sh1 off');
-  expect(bench.view.state.removedShields).toEqual(['SH1']);
-  expect(bench.type('shield sh1 on').view.state.removedShields).toEqual([]);
+  expect(bench.state.removedShields).toEqual(['SH1']);
+  expect(bench.type('shield sh1 on').state.removedShields).toEqual([]);
 });

@@ -12,7 +12,7 @@ import { answerOf } from './why-not-mine';
 
 const heron = demoBoard('heronlog-4-c');
 const play = new BenchPlay(heron).type('look j1 good', 'usb a 5.02 0.06', 'usb b 5.01 0.06', 'pack out', 'out');
-const job = { ...snapshotOf(31, '2026-11-24T08:00:00.000Z', heron, []), state: play.view.state };
+const job = { ...snapshotOf(31, '2026-11-24T08:00:00.000Z', heron, []), state: play.state };
 const { ranked } = rankJob(Predictor.of(heron), job.state, DEFAULT_PRACTICE);
 
 function asked(text: string): JobQuestion {
@@ -52,7 +52,7 @@ test('a test that tells nothing costs the job its own minutes', () => {
 
 test('what was read already, and what needs a port that is not cleared, is said', () => {
   expect(answerOf(job, asked('why usb a'))).toContain('It was read on the board as it is.');
-  const unlooked = { ...job, state: new BenchPlay(heron).view.state };
+  const unlooked = { ...job, state: new BenchPlay(heron).state };
   expect(answerOf(unlooked, asked('why usb a'))).toContain('the port is not cleared for power yet');
 });
 
@@ -79,7 +79,7 @@ test('work is weighed too: what is proposed, what would take longer, and what no
     /^Replace U9: part of the cure .+, job in .+\. Takes the job \d+\.\d minutes longer/,
   );
   // Once it is replaced, what was wrong with it asks for nothing any more.
-  const replaced = { ...job, state: shorted.type('off u4', 'on u4 new').view.state };
+  const replaced = { ...job, state: shorted.type('off u4', 'on u4 new').state };
   expect(answerOf(replaced, asked('why touched u4'))).toMatch(/^.+U4.*: part of the cure .+, job in /);
   // A port with nothing amiss to be seen, whose lines are well: cleaning is the longer way.
   expect(answerOf(known, asked('why cleaned j1'))).toMatch(

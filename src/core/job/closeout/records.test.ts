@@ -35,7 +35,7 @@ test('jobs drawn from the defaults are seen as often as expected', () => {
 
 test('a repaired job names what was replaced, an open or stopped one nothing', () => {
   const bench = new BenchPlay(heron).type('off u4', 'on u4 new', 'off c14', 'on c14 same');
-  expect([...kindsAtFault(heron, bench.view.state)]).toEqual([]);
+  expect([...kindsAtFault(heron, bench.state)]).toEqual([]);
   bench.keep({ kind: 'close', outcome: 'repaired', cause: '' });
-  expect([...kindsAtFault(heron, bench.view.state)]).toEqual(['portController']);
+  expect([...kindsAtFault(heron, bench.state)]).toEqual(['portController']);
 });

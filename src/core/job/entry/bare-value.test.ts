@@ -23,9 +23,16 @@ test('every value is one by itself', () => {
   expect(not).toEqual([]);
 });
 
-test.each(['tp7 1.2', 'note 3', 'off u4', 'u4', '1.2 v', ''])('"%s" is more, or less, than a value', (text) => {
-  expect(isBareValue(text)).toBe(false);
+test.each(['ol', 'OL', 'o.l', 'open', ' 262m ', '-0,4', '+3'])('"%s" is one', (text) => {
+  expect(isBareValue(text)).toBe(true);
 });
+
+test.each(['tp7 1.2', 'note 3', 'off u4', 'u4', '1.2 v', '', '12x', 'x12', 'olm', 'holds', 'opens', '4.7k'])(
+  '"%s" is more, or less, than a value',
+  (text) => {
+    expect(isBareValue(text)).toBe(false);
+  },
+);
 
 const WALKS: readonly (readonly [string, string, EntryMode, number])[] = [
   ['contacts of the port', walkStem(heron, 'J1', 'A5'), 'ohm', 3],

@@ -12,12 +12,12 @@ import { completeEntry, parseEntry } from './grammar';
 const heron = demoBoard('heronlog-4-c');
 const empty = new BenchPlay(heron);
 
-function body(text: string, state = empty.view.state): EventBody {
+function body(text: string, state = empty.state): EventBody {
   const entry = parseEntry(heron, state, text, 'ohm');
   if (!entry.ok) throw new Error(problemText(entry.problems));
   return recordedBy(entry.value);
 }
-function problem(text: string, state = empty.view.state): string {
+function problem(text: string, state = empty.state): string {
   const entry = parseEntry(heron, state, text, 'ohm');
   return entry.ok ? '' : problemText(entry.problems);
 }
@@ -49,7 +49,7 @@ test.each([
 ])('%s is refused with a sentence', (text, sentence) => expect(problem(text)).toContain(sentence));
 
 test('a delivery is waited for until it is here; the day may be moved meanwhile', () => {
-  const stateAfter = (line: string) => empty.type(line).view.state;
+  const stateAfter = (line: string) => empty.type(line).state;
   const waits = stateAfter('awaits 2026-12-02 donor board');
   expect(waits.delivery).toMatchObject({ what: 'donor board', byAt: '2026-12-02T12:00:00.000+00:00' });
   const moved = stateAfter('awaits 2026-12-05 donor board');
@@ -64,7 +64,7 @@ test('a delivery is waited for until it is here; the day may be moved meanwhile'
 
 test('what is not waited for cannot come, by whatever door; a job that comes back waits for nothing', () => {
   const here = record({ kind: 'delivery', what: 'donor board', byAt: null });
-  expect(decide({ board: heron, state: new BenchPlay(heron).view.state }, here).ok).toBe(false);
+  expect(decide({ board: heron, state: new BenchPlay(heron).state }, here).ok).toBe(false);
   const events = [
     { kind: 'delivery', what: 'donor board', byAt: '2026-12-02T12:00:00.000+00:00' },
     { kind: 'close', outcome: 'stopped', cause: '' },

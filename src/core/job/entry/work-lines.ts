@@ -74,8 +74,9 @@ const onLine = defineJobLine({
 const shieldLine = defineJobLine({
   name: 'shield',
   usage: [{ example: 'shield sh1 off', help: 'a shield comes off, or goes back on' }],
-  parse(_context, { args: [name = '', way] }) {
+  parse({ board }, { args: [name = '', way] }) {
     const id = name.toUpperCase();
+    if (id === '') return fail(expected(inSmallLetters(board.shields.map((s) => s.id)), name, 'after "shield"'));
     if (way !== 'off' && way !== 'on') return fail(expected(['off', 'on'], way, `after ${id}`));
     return ok({ command: record({ kind: 'shield', id, off: way === 'off' }), echo: `Shield ${id} is ${way}.` });
   },

@@ -2,7 +2,7 @@ import type { PartRef } from '../../identities';
 import { problemText } from '../../result';
 import type { Board } from '../../board';
 import { parseEntry } from '../entry/grammar';
-import type { BodyOf, EventBody, JobEvent } from '../log';
+import type { BodyOf, EventBody, JobEvent, JobState } from '../log';
 import { foldJob } from '../log';
 import type { BenchKnowledge } from '../assessment/snapshot';
 import { viewJob, type JobView } from '../assessment/view';
@@ -37,7 +37,7 @@ export class BenchPlay {
   /** Enters lines; a line that the grammar refuses is a mistake of the test. */
   type(...lines: string[]): this {
     for (const line of lines) {
-      const entry = parseEntry(this.board, foldJob(this.events), line, 'ohm');
+      const entry = parseEntry(this.board, this.state, line, 'ohm');
       if (!entry.ok) throw new Error(`${line}: ${problemText(entry.problems)}`);
       const { command } = entry.value;
       if (command.do === 'record') this.push(command.body, command.replaces);
@@ -48,6 +48,11 @@ export class BenchPlay {
   keep(body: EventBody): this {
     this.push(body);
     return this;
+  }
+
+  /** What has happened, without what follows from it: that is reckoned over the whole board. */
+  get state(): JobState {
+    return foldJob(this.events);
   }
 
   get view(): JobView {
