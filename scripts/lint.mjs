@@ -1,6 +1,7 @@
 /**
- * Everything that is checked without running the program, two at a time: types, ESLint with types (the
- * core without DOM and Node, React only where something is drawn), import rules, unused code, format. Prints how long each took; stops with the first that fails once all have ended.
+ * Everything that is checked without running the program, two at a time: types, ESLint with types (the core without DOM and
+ * Node, React only where something is drawn, no function longer than two screens), import rules, unused code, format, and that
+ * what is published is what its definitions say. Prints how long each took; stops with the first that fails once all have ended.
  */
 import { spawn } from 'node:child_process';
 import { availableParallelism } from 'node:os';
@@ -17,6 +18,7 @@ const CHECKS = [
     ['--check', '--log-level', 'warn', 'src', 'demo', 'bench', 'e2e', 'scripts', '*.{mjs,cjs,ts,json}'],
   ],
   ['unused code', bin('knip'), ['--no-config-hints']],
+  ['published formats', bin('tsx'), ['scripts/write-formats.ts', '--check']],
 ];
 
 function run([name, command, args]) {

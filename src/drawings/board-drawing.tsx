@@ -1,22 +1,16 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-import { outlineBox, padsOf, partByRef, type Board, type Part, type Side } from '@/core/board';
+import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
+import { outlineBox, type Board, type Part, type Side } from '@/core/board';
+import { Mark, NetLine, type BoardMark } from './board-marks';
 import { namesWithRoom } from './names-with-room';
+import { PartName, isNamed } from './part-name';
 import { PartShape } from './part-shape';
 import { FILLING, face, tone } from '@/ui';
-import { mirrored, refAt, useGrip, type BoxMm, type DrawingHand } from './use-grip';
-
-export interface BoardMark {
-  readonly name: string;
-  readonly xMm: number;
-  readonly yMm: number;
-  readonly side: Side;
-  readonly state: 'asked' | 'good' | 'bad' | 'plain' | 'faint';
-}
+import { mirrored, useGrip, type BoxMm, type DrawingHand } from './use-grip';
+import { useZoomedFrame } from './use-zoomed-frame';
 
 export interface BoardDrawingProps {
   readonly board: Board;
@@ -50,31 +44,8 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
   const asked = marks.find((m) => m.state === 'asked');
   const [picked, setPicked] = useState<{ side: Side; for?: string }>();
   const side = picked && picked.for === asked?.name ? picked.side : (asked?.side ?? 'front');
-  const frame = useRef<SVGSVGElement>(null);
-  const zooming = useRef<ZoomBehavior<SVGSVGElement, unknown>>(null);
-  const [size, setSize] = useState({ w: 736, h: 420 });
-  const [view, setView] = useState<ZoomTransform>(zoomIdentity);
   const inner = useRef<SVGGElement>(null);
-  const isHandled = useRef(false);
-
-  useEffect(() => {
-    const svg = frame.current!;
-    const watcher = new ResizeObserver(([entry]) =>
-      setSize({ w: entry.contentRect.width, h: entry.contentRect.height }),
-    );
-    watcher.observe(svg);
-    const behaviour = zoom<SVGSVGElement, unknown>()
-      .scaleExtent([1, 16])
-      // What a hand drags is a part, not the paper.
-      .filter(
-        (event: MouseEvent) =>
-          !event.ctrlKey && !event.button && !(isHandled.current && event.type !== 'wheel' && refAt(event.target)),
-      )
-      .on('zoom', (event: { transform: ZoomTransform }) => setView(event.transform));
-    zooming.current = behaviour;
-    select(svg).call(behaviour);
-    return () => watcher.disconnect();
-  }, []);
+  const { frame, size, view, showWhole } = useZoomedFrame(hand !== undefined);
 
   const box = useMemo(() => outlineBox(board), [board]);
   const w = box.x1 - box.x0 + 2 * MARGIN_MM;
@@ -96,9 +67,6 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
     matters,
   );
   const { held, ...grip } = useGrip({ inner, side, box, hand, onPick });
-  useEffect(() => {
-    isHandled.current = hand !== undefined;
-  }, [hand]);
 
   return (
     <Box position="relative" flex="1" minH="260px" bg="mat">
@@ -125,40 +93,10 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
             />
           )}
           <g transform={flip}>
-            {board.shields
-              .filter((s) => s.side === side)
-              .map((s) => (
-                <rect
-                  key={s.id}
-                  x={s.xMm - s.sizeMm[0] / 2}
-                  y={s.yMm - s.sizeMm[1] / 2}
-                  width={s.sizeMm[0]}
-                  height={s.sizeMm[1]}
-                  fill="none"
-                  stroke="currentColor"
-                  strokeWidth={1.4 * px}
-                  strokeDasharray={`${6 * px} ${3 * px}`}
-                >
-                  <title>{`Shield ${s.id}`}</title>
-                </rect>
-              ))}
+            <Shields board={board} side={side} px={px} />
             <path d={outlinePath(board)} fill="none" stroke="currentColor" strokeWidth={1.4 * px} />
             {net && asked && asked.side === side && <NetLine board={board} net={net} from={asked} lit={lit} px={px} />}
-            {seen
-              .filter((s) => s.side === side)
-              .map(({ xMm, yMm, sizeMm: [sw, sh] }) => (
-                <rect
-                  key={`${xMm} ${yMm}`}
-                  x={xMm - sw / 2}
-                  y={yMm - sh / 2}
-                  width={sw}
-                  height={sh}
-                  fill="none"
-                  stroke={tone.matCopper}
-                  strokeWidth={1.2 * px}
-                  strokeDasharray={`${4 * px} ${3 * px}`}
-                />
-              ))}
+            <SeenOutlines seen={seen.filter((o) => o.side === side)} px={px} />
             {shown.map((part) => (
               <PartShape
                 key={part.ref}
@@ -189,45 +127,113 @@ export function BoardDrawing({ board, marks, lit = [], net, onPick, photos = {},
             ))}
         </g>
       </svg>
-      <Flex
-        position="absolute"
-        left="3"
-        right="3"
-        bottom="2"
-        justify="space-between"
-        color="matText"
-        fontSize="13px"
-        pointerEvents="none"
-      >
-        <Flex gap="3" pointerEvents="auto">
-          {(['front', 'back'] as const).map((s) => (
-            <chakra.button
-              key={s}
-              type="button"
-              cursor="pointer"
-              aria-pressed={side === s}
-              borderBottom="2px solid"
-              borderColor={side === s ? 'matCopper' : 'transparent'}
-              onClick={() => setPicked({ side: s, for: asked?.name })}
-            >
-              {s} side
-            </chakra.button>
-          ))}
-          {view !== zoomIdentity && view.k !== 1 && (
-            <chakra.button
-              type="button"
-              cursor="pointer"
-              onClick={() => select(frame.current!).call(zooming.current!.transform, zoomIdentity)}
-            >
-              whole board
-            </chakra.button>
-          )}
-        </Flex>
-        <span>
-          {Math.round(box.x1 - box.x0)} × {Math.round(box.y1 - box.y0)} mm
-        </span>
-      </Flex>
+      <DrawingFoot
+        side={side}
+        box={box}
+        onSide={(s) => setPicked({ side: s, for: asked?.name })}
+        onWhole={view !== zoomIdentity && view.k !== 1 ? showWhole : undefined}
+      />
     </Box>
+  );
+}
+
+/** Shields of a side, as lines that are cut. */
+const Shields = ({ board, side, px }: { board: Board; side: Side; px: number }) =>
+  board.shields
+    .filter((s) => s.side === side)
+    .map((s) => (
+      <CutRect
+        key={s.id}
+        {...s}
+        stroke="currentColor"
+        width={1.4 * px}
+        dash={`${6 * px} ${3 * px}`}
+        title={`Shield ${s.id}`}
+      />
+    ));
+
+const SeenOutlines = ({ seen, px }: { seen: readonly SeenOutline[]; px: number }) =>
+  seen.map((outline) => (
+    <CutRect
+      key={`${outline.xMm} ${outline.yMm}`}
+      {...outline}
+      stroke={tone.matCopper}
+      width={1.2 * px}
+      dash={`${4 * px} ${3 * px}`}
+    />
+  ));
+
+interface CutRectProps {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly sizeMm: readonly [number, number];
+  readonly stroke: string;
+  readonly width: number;
+  readonly dash: string;
+  readonly title?: string;
+}
+
+/** A rectangle about its middle. */
+const CutRect = ({ xMm, yMm, sizeMm: [w, h], stroke, width, dash, title }: CutRectProps) => (
+  <rect
+    x={xMm - w / 2}
+    y={yMm - h / 2}
+    width={w}
+    height={h}
+    fill="none"
+    stroke={stroke}
+    strokeWidth={width}
+    strokeDasharray={dash}
+  >
+    {title && <title>{title}</title>}
+  </rect>
+);
+
+interface DrawingFootProps {
+  readonly side: Side;
+  readonly box: BoxMm;
+  readonly onSide: (side: Side) => void;
+  /** Where the drawing is zoomed. */
+  readonly onWhole?: () => void;
+}
+
+/** Under the drawing: which side, and how large the board is. */
+function DrawingFoot({ side, box, onSide, onWhole }: DrawingFootProps) {
+  return (
+    <Flex
+      position="absolute"
+      left="3"
+      right="3"
+      bottom="2"
+      justify="space-between"
+      color="matText"
+      fontSize="13px"
+      pointerEvents="none"
+    >
+      <Flex gap="3" pointerEvents="auto">
+        {(['front', 'back'] as const).map((s) => (
+          <chakra.button
+            key={s}
+            type="button"
+            cursor="pointer"
+            aria-pressed={side === s}
+            borderBottom="2px solid"
+            borderColor={side === s ? 'matCopper' : 'transparent'}
+            onClick={() => onSide(s)}
+          >
+            {s} side
+          </chakra.button>
+        ))}
+        {onWhole && (
+          <chakra.button type="button" cursor="pointer" onClick={onWhole}>
+            whole board
+          </chakra.button>
+        )}
+      </Flex>
+      <span>
+        {Math.round(box.x1 - box.x0)} × {Math.round(box.y1 - box.y0)} mm
+      </span>
+    </Flex>
   );
 }
 
@@ -244,137 +250,3 @@ function viewTransform(view: ZoomTransform, size: { w: number; h: number }, fit:
 }
 
 const outlinePath = (board: Board): string => `M${board.outlineMm.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
-
-const BIG_MM2 = 5;
-
-/** Names are shown where they help: large parts always, small ones when lit, asked for, or when there is room. */
-function isNamed(
-  board: Board,
-  part: Part,
-  lit: readonly string[],
-  marks: readonly BoardMark[],
-  pxPerMm: number,
-): boolean {
-  const [w, h] = board.packages[part.package].bodyMm;
-  return (
-    lit.includes(part.ref) ||
-    w * h >= BIG_MM2 ||
-    marks.some((m) => m.name === part.ref && m.state !== 'faint') ||
-    pxPerMm > 26
-  );
-}
-
-interface PartNameProps {
-  readonly board: Board;
-  readonly part: Part;
-  readonly size: number;
-  readonly lit: boolean;
-  /** A mark lies on the part: its name moves out of the way. */
-  readonly marked: boolean;
-  readonly x: number;
-}
-
-function PartName({ board, part, size, lit, marked, x }: PartNameProps) {
-  const [w, h] = board.packages[part.package].bodyMm;
-  const quarter = Math.abs(Math.round(part.rotationDeg / 90)) % 2 === 1;
-  const [bw, bh] = quarter ? [h, w] : [w, h];
-  const inside = !marked && bw > size * 0.62 * part.ref.length && bh > size;
-  return (
-    <text
-      x={x}
-      y={inside ? part.yMm + size * 0.35 : part.yMm - Math.max(bh / 2, marked ? size * 0.5 : 0) - size * 0.3}
-      textAnchor="middle"
-      style={{ fontWeight: lit ? 700 : 500, fontSize: size }}
-      fill={lit ? tone.matCopper : tone.matText}
-      pointerEvents="none"
-    >
-      {part.ref}
-    </text>
-  );
-}
-
-const MARK_FILL = { asked: tone.matCopper, good: 'none', bad: tone.matRust, plain: 'none', faint: 'none' } as const;
-const MARK_STROKE = {
-  asked: tone.matCopper,
-  good: tone.matText,
-  bad: tone.matRust,
-  plain: tone.matText,
-  faint: tone.matLine,
-} as const;
-
-/** A point with its state: asked for is ringed, bad is filled, good is an open ring. */
-function Mark({ mark, x, px, onPick }: { mark: BoardMark; x: number; px: number; onPick?: (name: string) => void }) {
-  const asked = mark.state === 'asked';
-  return (
-    <g onClick={onPick && (() => onPick(mark.name))} cursor={onPick ? 'pointer' : undefined}>
-      {asked && (
-        <circle
-          cx={x}
-          cy={mark.yMm}
-          r={15 * px}
-          fill="none"
-          stroke={tone.matCopper}
-          strokeWidth={2 * px}
-          strokeDasharray={`${5 * px} ${4 * px}`}
-        />
-      )}
-      <circle
-        cx={x}
-        cy={mark.yMm}
-        r={(asked ? 6.5 : mark.state === 'faint' ? 3 : 5) * px}
-        fill={MARK_FILL[mark.state]}
-        stroke={MARK_STROKE[mark.state]}
-        strokeWidth={1.6 * px}
-      />
-      {asked && (
-        <text
-          x={x}
-          y={mark.yMm - 21 * px}
-          textAnchor="middle"
-          style={{ fontWeight: 700, fontSize: 18 * px }}
-          fill={tone.matText}
-        >
-          {mark.name}
-        </text>
-      )}
-    </g>
-  );
-}
-
-/** From the point asked for to every pad of its net on the lit parts. */
-function NetLine({
-  board,
-  net,
-  from,
-  lit,
-  px,
-}: {
-  board: Board;
-  net: string;
-  from: BoardMark;
-  lit: readonly string[];
-  px: number;
-}) {
-  const ends = lit.flatMap((ref) => {
-    const part = partByRef(board, ref);
-    if (!part || part.side !== from.side) return [];
-    const pads = padsOf(board, part).filter((p) => part.pins[p.pin] === net);
-    const near = pads.sort(
-      (a, b) => Math.hypot(a.xMm - from.xMm, a.yMm - from.yMm) - Math.hypot(b.xMm - from.xMm, b.yMm - from.yMm),
-    );
-    return near.slice(0, 1);
-  });
-  return (
-    <>
-      {ends.map((pad) => (
-        <path
-          key={`${pad.xMm} ${pad.yMm}`}
-          d={`M${from.xMm} ${from.yMm}L${from.xMm} ${pad.yMm}L${pad.xMm} ${pad.yMm}`}
-          fill="none"
-          stroke={tone.matCopper}
-          strokeWidth={1.6 * px}
-        />
-      ))}
-    </>
-  );
-}

@@ -89,51 +89,17 @@ export function HeatField({ board, run, verdict, partRef, covers, offsetMm, fram
           <path d={molten} fill="none" stroke={tone.matText} strokeWidth={2 * px} />
           {board.parts
             .filter((part) => named.includes(part.ref) && part.side === worked.side)
-            .map((part) => {
-              const b = bodyBox(board, part);
-              const [x, y, bw, bh] = [b.x0 - box.x0, b.y0 - box.y0, b.x1 - b.x0, b.y1 - b.y0];
-              const neighbour = limited.find((n) => n.ref === part.ref);
-              const broken = neighbour !== undefined && !neighbour.holds;
-              const inside = bw > LABEL_PX * px * 2 && bh > LABEL_PX * px;
-              return (
-                <g key={part.ref}>
-                  <rect
-                    x={x}
-                    y={y}
-                    width={bw}
-                    height={bh}
-                    fill="none"
-                    stroke={tone.matText}
-                    strokeWidth={(part.ref === partRef ? 2.4 : 1.2) * px}
-                  />
-                  {covers.includes(part.ref) && (
-                    <rect
-                      x={x - 0.6}
-                      y={y - 0.6}
-                      width={bw + 1.2}
-                      height={bh + 1.2}
-                      fill="none"
-                      stroke={tone.matText}
-                      strokeWidth={1.2 * px}
-                      strokeDasharray={`${4 * px} ${3 * px}`}
-                    />
-                  )}
-                  <text
-                    x={x + bw / 2}
-                    y={inside ? y + bh / 2 + LABEL_PX * px * 0.35 : y - LABEL_PX * px * 0.4}
-                    textAnchor="middle"
-                    style={{ fontWeight: 700, fontSize: LABEL_PX * px }}
-                    fill={tone.matText}
-                    stroke={tone.mat}
-                    strokeWidth={2.5 * px}
-                    paintOrder="stroke"
-                  >
-                    {part.ref}
-                    {broken ? ' !' : ''}
-                  </text>
-                </g>
-              );
-            })}
+            .map((part) => (
+              <NamedPart
+                key={part.ref}
+                name={`${part.ref}${limited.some((n) => n.ref === part.ref && !n.holds) ? ' !' : ''}`}
+                body={bodyBox(board, part)}
+                origin={box}
+                px={px}
+                isWorked={part.ref === partRef}
+                isCovered={covers.includes(part.ref)}
+              />
+            ))}
           {(offsetX !== 0 || offsetY !== 0) && (
             <path
               d={crossAt(worked.xMm + offsetX - box.x0, worked.yMm + offsetY - box.y0, NOZZLE_CROSS_PX * px)}
@@ -159,5 +125,50 @@ export function HeatField({ board, run, verdict, partRef, covers, offsetMm, fram
         {SCALE_HIGH_C} °C
       </Flex>
     </Box>
+  );
+}
+
+interface NamedPartProps {
+  readonly name: string;
+  readonly body: ReturnType<typeof bodyBox>;
+  readonly origin: { readonly x0: number; readonly y0: number };
+  readonly px: number;
+  readonly isWorked: boolean;
+  readonly isCovered: boolean;
+}
+
+/** A part on the field: its outline, cut lines round it where it is covered, its name in or over it. */
+function NamedPart({ name, body, origin, px, isWorked, isCovered }: NamedPartProps) {
+  const [x, y] = [body.x0 - origin.x0, body.y0 - origin.y0];
+  const [w, h] = [body.x1 - body.x0, body.y1 - body.y0];
+  const inside = w > LABEL_PX * px * 2 && h > LABEL_PX * px;
+  const line = { fill: 'none', stroke: tone.matText };
+  return (
+    <g>
+      <rect x={x} y={y} width={w} height={h} {...line} strokeWidth={(isWorked ? 2.4 : 1.2) * px} />
+      {isCovered && (
+        <rect
+          x={x - 0.6}
+          y={y - 0.6}
+          width={w + 1.2}
+          height={h + 1.2}
+          {...line}
+          strokeWidth={1.2 * px}
+          strokeDasharray={`${4 * px} ${3 * px}`}
+        />
+      )}
+      <text
+        x={x + w / 2}
+        y={inside ? y + h / 2 + LABEL_PX * px * 0.35 : y - LABEL_PX * px * 0.4}
+        textAnchor="middle"
+        style={{ fontWeight: 700, fontSize: LABEL_PX * px }}
+        fill={tone.matText}
+        stroke={tone.mat}
+        strokeWidth={2.5 * px}
+        paintOrder="stroke"
+      >
+        {name}
+      </text>
+    </g>
   );
 }

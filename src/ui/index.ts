@@ -1,7 +1,8 @@
 export { UiProvider } from './provider';
 export { PersonProvider, useSignedIn } from './person';
 export { Money, PlaceProvider, usePlace } from './place';
-export { EntryBar, type Echo, type EntryCommand } from './frame/entry-bar';
+export { EntryBar, type Echo } from './frame/entry-bar';
+export type { EntryCommand } from './frame/use-command-keys';
 export type { EntryAnswer, EntryFate } from './frame/use-entry';
 export { EntryOfferProvider, useEntryOffer, useEntryPedal } from './frame/entry-offer';
 export { Frame, Sheet } from './frame/frame';

@@ -15,4 +15,5 @@ export {
   formatVolt,
 } from './format';
 export { parseFigure } from './parse';
+export { parseSizeMm } from './size';
 export { dayIn, isLocale, isTimeZone, momentIn, moneyIn, NOWHERE, type BenchPlace } from './place';

@@ -1,86 +1,30 @@
 'use client';
 
-import { useRef, useState, useTransition, type PointerEvent } from 'react';
+import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
-import { maskPixels, type Mask } from '@/core/picture';
+import type { Mask } from '@/core/picture';
 import { FilePick, MainButton, Named, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepPicture } from './actions';
-
-/** Pictures are kept no larger: a sheet shows no more. */
-const MOST_SIDE_PX = 1600;
-const QUALITY = 0.85;
-/** A press without a drag is no mask. */
-const LEAST_PX = 4;
-
-interface Opened {
-  /** As it came, scaled down: it never leaves the browser. */
-  readonly pixels: ImageData;
-  readonly name: string;
-}
+import { useCoveredPicture } from './use-covered-picture';
 
 /** Pictures for the report: what is private is covered here, and only the covered picture is sent and kept. */
 export function PicturePart({ job }: { job: JobView }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const from = useRef<{ x: number; y: number } | undefined>(undefined);
-  const [opened, setOpened] = useState<Opened>();
-  const [masks, setMasks] = useState<readonly Mask[]>([]);
+  const { canvas, isOpen, masks, open, close, cover, coverAnother, covered, press, release } = useCoveredPicture();
   const [words, setWords] = useState('');
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
 
-  function draw(pixels: ImageData, covered: readonly Mask[]): void {
-    const shown = new ImageData(new Uint8ClampedArray(pixels.data), pixels.width, pixels.height);
-    maskPixels(shown.data, pixels.width, covered);
-    canvas.current!.getContext('2d')!.putImageData(shown, 0, 0);
-  }
-  function cover(next: readonly Mask[]): void {
-    setMasks(next);
-    if (opened) draw(opened.pixels, next);
-  }
-  async function open(file: File): Promise<void> {
-    try {
-      const bitmap = await createImageBitmap(file);
-      const scale = Math.min(1, MOST_SIDE_PX / Math.max(bitmap.width, bitmap.height));
-      const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
-      const sheet = new OffscreenCanvas(width, height).getContext('2d')!;
-      sheet.drawImage(bitmap, 0, 0, width, height);
-      const pixels = sheet.getImageData(0, 0, width, height);
-      setOpened({ pixels, name: file.name });
-      setMasks([]);
-      setProblem(undefined);
-      Object.assign(canvas.current!, { width, height });
-      draw(pixels, []);
-    } catch {
-      setProblem(`${file.name}: expected a picture that this browser can show; got something else.`);
-    }
-  }
-  const placeOf = (e: PointerEvent<HTMLCanvasElement>): { x: number; y: number } => {
-    const box = e.currentTarget.getBoundingClientRect();
-    const scale = e.currentTarget.width / box.width;
-    return { x: Math.round((e.clientX - box.left) * scale), y: Math.round((e.clientY - box.top) * scale) };
-  };
-  function release(e: PointerEvent<HTMLCanvasElement>): void {
-    if (!from.current) return;
-    const [a, b] = [from.current, placeOf(e)];
-    from.current = undefined;
-    const mask = {
-      ...{ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y) },
-      ...{ width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) },
-    };
-    if (mask.width >= LEAST_PX && mask.height >= LEAST_PX) cover([...masks, mask]);
-  }
   const keep = (): void =>
     start(async () => {
-      const blob = await new Promise<Blob | null>((resolve) => canvas.current!.toBlob(resolve, 'image/jpeg', QUALITY));
       const form = new FormData();
-      form.set('picture', new File([blob!], 'masked.jpg', { type: 'image/jpeg' }));
+      form.set('picture', await covered());
       form.set('words', words);
       form.set('masks', String(masks.length));
       const answer = await keepPicture(job.number, form, crypto.randomUUID());
       setProblem(answer.saved ? undefined : answer.message);
       if (!answer.saved) return;
-      setOpened(undefined);
+      close();
       setWords('');
     });
   return (
@@ -93,7 +37,7 @@ export function PicturePart({ job }: { job: JobView }) {
           label="Add a picture for the report"
           text="add a picture"
           accept="image/*"
-          onFile={(f) => void open(f)}
+          onFile={(f) => void open(f).then(setProblem)}
         />
         <Text color="quiet">It stays in this browser until what is private is covered.</Text>
       </Flex>
@@ -108,16 +52,16 @@ export function PicturePart({ job }: { job: JobView }) {
       {problem && <ProblemNote text={problem} />}
       <chakra.canvas
         ref={canvas}
-        display={opened ? 'block' : 'none'}
+        display={isOpen ? 'block' : 'none'}
         w="100%"
         mt="2"
         cursor="crosshair"
         aria-label="The picture; drag over what is private"
         css={{ touchAction: 'none' }}
-        onPointerDown={(e) => (from.current = placeOf(e))}
+        onPointerDown={press}
         onPointerUp={release}
       />
-      {opened && (
+      {isOpen && (
         <>
           {masks.map((mask, k) => (
             <MaskLine
@@ -128,20 +72,7 @@ export function PicturePart({ job }: { job: JobView }) {
             />
           ))}
           <Flex gap="3" mt="2" align="end" wrap="wrap">
-            <PlainButton
-              type="button"
-              onClick={() =>
-                cover([
-                  ...masks,
-                  {
-                    x: 0,
-                    y: 0,
-                    width: Math.round(opened.pixels.width / 4),
-                    height: Math.round(opened.pixels.height / 4),
-                  },
-                ])
-              }
-            >
+            <PlainButton type="button" onClick={coverAnother}>
               Cover another area
             </PlainButton>
             <Named name="what it shows">

@@ -4,7 +4,7 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import { hoursWords, type BakeWay, type MoistureState } from '@/core/parts';
 import { supplyId } from '@/core/stock';
 import { Headline } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 
 /** A lot or a chip of the stock with its moisture clock. */
 export interface Bakeable {

@@ -4,7 +4,7 @@ import { Box, Flex, Text } from '@chakra-ui/react';
 import { planSeconds } from '@/core/heat';
 import { formatSeconds } from '@/core/units';
 import { SidebarPart, PlainButton } from '@/ui';
-import { useHeatDesk, type HeldRun } from './heat-desk';
+import { useHeatDesk, type HeldRun } from './desk';
 
 /** One run set aside and the one on the screen side by side: another station, copper, alloy or plan. */
 export function ComparePart() {

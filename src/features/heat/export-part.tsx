@@ -3,7 +3,7 @@
 import { Flex, Link, Text } from '@chakra-ui/react';
 import { curvesCsv, planLink } from '@/core/heat';
 import { SidebarPart } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 
 /** What leaves the screen: a card for the wall, all curves, the plan, and an address that opens it again. */
 export function ExportPart() {

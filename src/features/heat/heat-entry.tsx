@@ -3,7 +3,7 @@
 import { applyCompletion } from '@/core/command-line';
 import { problemText } from '@/core/result';
 import { EntryBar, inBrowser, useLater, type Echo, type EntryAnswer, type EntryCommand, type EntryFate } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 
 /** Parts come off and go on from here too: these lines belong to the job, not to the plan. */
 const JOB_LINES = /^(off|on|pack|note)\b/;

@@ -7,7 +7,7 @@ import { RAMP_LIMIT_C_PER_S, UNDERFILLS, adviceOn, offsetLabel } from '@/core/he
 import { ALLOYS, alloySchema } from '@/core/joints';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, SidebarPart, PlainButton } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 import { ComparePart } from './compare-part';
 import { ExportPart } from './export-part';
 import { SearchPart } from './search-part';

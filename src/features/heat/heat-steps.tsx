@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { HeatStep } from '@/core/heat';
 import { useEntryOffer } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 
 /** The steps in order; every figure can be typed over here or changed from the entry line. */
 export function HeatSteps() {

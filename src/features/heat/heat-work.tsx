@@ -6,17 +6,20 @@ import { Box, Flex, Grid, Text, chakra } from '@chakra-ui/react';
 import { PURPOSES, PURPOSE_WORDS, planFor, type Purpose } from '@/core/heat';
 import { HeatField } from '@/drawings/heat-field';
 import { Headline, PlainButton, ProblemNote } from '@/ui';
-import { partOf, useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
+import { partOf } from './first-plan';
 import { HeatSteps } from './heat-steps';
+import { usePlayback } from './playback';
 import { StepAxis } from './step-axis';
 import { UnplacedNote } from './unplaced-note';
+import type { HeatAnswerOf } from './use-heat-run';
 
 /** The chart comes while the plan is computed. */
 const HeatCurves = dynamic(() => import('@/drawings/heat-curves').then((m) => m.HeatCurves), { ssr: false });
 
 /** The verdict, the field over the board at one moment, the curves, and the steps. */
 export function HeatWork() {
-  const { job, plan, station, last, held, band, logged, preview, status, atS } = useHeatDesk();
+  const { job, plan, station, last, preview, status } = useHeatDesk();
   const verdict = preview?.verdict ?? last?.verdict;
   return (
     <>
@@ -32,43 +35,45 @@ export function HeatWork() {
       )}
       <UnplacedNote board={job.board} partRef={plan.partRef} />
       <RunStatus />
-      {last && (
-        <Grid
-          templateColumns={{ base: '1fr', md: 'minmax(352px, 1.05fr) minmax(0, 1fr)' }}
-          gap="5"
-          flex="1"
-          minH="300px"
-        >
-          <Box minW="0">
-            <HeatField
-              board={last.board}
-              run={last.run}
-              verdict={last.verdict}
-              partRef={last.plan.partRef}
-              covers={last.plan.covers}
-              offsetMm={last.plan.offsetMm}
-              frame={Math.round(atS)}
-            />
-            <TimeSlider />
-          </Box>
-          <Box minW="0" minH="220px">
-            <HeatCurves
-              run={preview?.run ?? last.run}
-              verdict={preview?.verdict ?? last.verdict}
-              partRef={last.plan.partRef}
-              atS={atS}
-              act={ACT_WORDS[last.plan.purpose]}
-              held={held && { run: held.run, partRef: held.plan.partRef }}
-              band={preview ? undefined : band}
-              logged={logged?.curve}
-            />
-          </Box>
-        </Grid>
-      )}
+      {last && <RunPictures last={last} />}
       {status.kind === 'problem' && <ProblemNote text={status.words} />}
       <StepAxis />
       <HeatSteps />
     </>
+  );
+}
+
+/** The run at the shown moment: the field over the board, and the curves. */
+function RunPictures({ last }: { readonly last: HeatAnswerOf }) {
+  const { held, band, logged, preview } = useHeatDesk();
+  const { atS } = usePlayback();
+  return (
+    <Grid templateColumns={{ base: '1fr', md: 'minmax(352px, 1.05fr) minmax(0, 1fr)' }} gap="5" flex="1" minH="300px">
+      <Box minW="0">
+        <HeatField
+          board={last.board}
+          run={last.run}
+          verdict={last.verdict}
+          partRef={last.plan.partRef}
+          covers={last.plan.covers}
+          offsetMm={last.plan.offsetMm}
+          frame={Math.round(atS)}
+        />
+        <TimeSlider />
+      </Box>
+      <Box minW="0" minH="220px">
+        <HeatCurves
+          run={preview?.run ?? last.run}
+          verdict={preview?.verdict ?? last.verdict}
+          partRef={last.plan.partRef}
+          atS={atS}
+          act={ACT_WORDS[last.plan.purpose]}
+          held={held && { run: held.run, partRef: held.plan.partRef }}
+          band={preview ? undefined : band}
+          logged={logged?.curve}
+        />
+      </Box>
+    </Grid>
   );
 }
 
@@ -154,9 +159,8 @@ function RunStatus() {
 const PLAY_STEP_MS = 125;
 
 function TimeSlider() {
-  const { last, atS, setAtS } = useHeatDesk();
+  const { atS, endS, setAtS } = usePlayback();
   const [playing, setPlaying] = useState(false);
-  const endS = last!.run.timesS[last!.run.timesS.length - 1];
   useEffect(() => {
     if (!playing) return;
     const timer = setTimeout(() => (atS >= endS ? setPlaying(false) : setAtS(Math.round(atS) + 1)), PLAY_STEP_MS);

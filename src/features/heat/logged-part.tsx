@@ -19,7 +19,7 @@ import {
   useFileReading,
 } from '@/ui';
 import { keepLogged } from './actions';
-import { useHeatDesk, type LoggedRun } from './heat-desk';
+import { useHeatDesk, type LoggedRun } from './desk';
 
 /** A thermocouple's file over the prediction: what is left between the two, and what it says of the station. */
 export function LoggedPart() {

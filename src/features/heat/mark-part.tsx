@@ -8,7 +8,7 @@ import { problemText } from '@/core/result';
 import { calibrationFromMark, type MarkAnswer } from '@/core/calibration';
 import { AnswerNote, FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote, TextInput } from '@/ui';
 import { keepMark } from './actions';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 import { LoggedPart } from './logged-part';
 
 /** After the run: when all joints were seen molten, what that says of the station, and taking it over. */

@@ -6,7 +6,7 @@ import type { FoundPlan } from '@/core/heat';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote } from '@/ui';
 import { searchInWorker } from '@/workers/search/client';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 import type { Opening } from './use-opening';
 
 type Status =

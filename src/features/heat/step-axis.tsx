@@ -4,7 +4,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { Box } from '@chakra-ui/react';
 import { applyPlanEdit, planSeconds, type HeatPlan, type HeatStep, type PlanEdit } from '@/core/heat';
 import { tone } from '@/ui';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 
 const WIDTH = 1000;
 const HEIGHT = 64;

@@ -17,7 +17,7 @@ import { problemText } from '@/core/result';
 import { TwoHistories } from '@/drawings/two-histories';
 import { BigFigure, Headline, MainButton, Named, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
 import { translateInWorker } from '@/workers/translation/client';
-import { useHeatDesk } from './heat-desk';
+import { useHeatDesk } from './desk';
 
 type Answer =
   | { readonly kind: 'running'; readonly cancel: () => void }

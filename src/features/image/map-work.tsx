@@ -104,32 +104,7 @@ function MapEditor({ bytes, overview, proposed, family, name, answer, onAnswer, 
         onGo={go}
       />
       <Flex gap="4" align="end" wrap="wrap" mt="2" fontSize="14px">
-        <Named name="family">
-          <TextInput
-            aria-label="Name of the family"
-            w="14em"
-            value={draft.name}
-            onChange={(e) => setDraft({ ...draft, name: e.target.value })}
-          />
-        </Named>
-        <Named name="id">
-          <TextInput
-            aria-label="Id of the family"
-            w="10em"
-            fontFamily="mono"
-            value={draft.id}
-            onChange={(e) => setDraft({ ...draft, id: e.target.value })}
-          />
-        </Named>
-        <Named name="begins with">
-          <TextInput
-            aria-label="Bytes that it begins with"
-            w="9em"
-            fontFamily="mono"
-            value={draft.magicHex}
-            onChange={(e) => setDraft({ ...draft, magicHex: e.target.value.trim() })}
-          />
-        </Named>
+        <MapNames draft={draft} onDraft={setDraft} />
         <MainButton
           type="button"
           disabled={!checked.ok || busy}
@@ -189,6 +164,38 @@ function MapEditor({ bytes, overview, proposed, family, name, answer, onAnswer, 
     </>
   );
 }
+
+/** What the family is called, and the bytes that its images begin with. */
+const MapNames = ({ draft, onDraft }: { draft: MapDraft; onDraft: (draft: MapDraft) => void }) => (
+  <>
+    <Named name="family">
+      <TextInput
+        aria-label="Name of the family"
+        w="14em"
+        value={draft.name}
+        onChange={(e) => onDraft({ ...draft, name: e.target.value })}
+      />
+    </Named>
+    <Named name="id">
+      <TextInput
+        aria-label="Id of the family"
+        w="10em"
+        fontFamily="mono"
+        value={draft.id}
+        onChange={(e) => onDraft({ ...draft, id: e.target.value })}
+      />
+    </Named>
+    <Named name="begins with">
+      <TextInput
+        aria-label="Bytes that it begins with"
+        w="9em"
+        fontFamily="mono"
+        value={draft.magicHex}
+        onChange={(e) => onDraft({ ...draft, magicHex: e.target.value.trim() })}
+      />
+    </Named>
+  </>
+);
 
 function MapHeadline({
   checked,

@@ -1,54 +1,17 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
-import {
-  SupplyLost,
-  openFlash,
-  readFlash,
-  writeFlash,
-  type Opened,
-  type Programmer,
-  type ReadVerdict,
-  type Written,
-} from '@/core/flash';
+import { readFlash, writeFlash, type Opened, type ReadVerdict, type Written } from '@/core/flash';
 import { judgeImage, signsOf, type ImageFamily } from '@/core/image';
 import type { JobView } from '@/core/job';
-import { problemText, type Result } from '@/core/result';
 import { formatBytes, formatHex, formatSeconds } from '@/core/units';
-import { SimulatedProgrammer, type ProgrammerTrouble } from '@/devices/programmer';
 import { UnstableStrip } from '@/drawings/unstable-strip';
 import { MainButton, PlainButton, ProblemNote, SelectBox } from '@/ui';
 import { keepDump, keepOriginal, markWritten } from './actions';
 import type { ImageBench } from './queries';
-
-/** How the clip of the simulated programmer sits, and what is at its end. */
-interface Clip {
-  readonly name: string;
-  readonly trouble: ProgrammerTrouble;
-  /** The supply goes away so many ms after the reads before a write. */
-  readonly dipAfterReadsMs?: number;
-  /** The chip's status register: protected blocks. */
-  readonly status?: number;
-  /** The first sector that a write has to erase does not let go any more. */
-  readonly isWorn?: true;
-}
-
-const CLIPS: Readonly<Record<string, Clip>> = {
-  well: { name: 'sits well', trouble: {} },
-  dirty: { name: 'on dirty pads', trouble: { bitErrorRate: 1e-5 } },
-  loose: { name: 'barely touches', trouble: { bitErrorRate: 0.06 } },
-  line: { name: 'one address line held', trouble: { stuckAddressBit: 15 } },
-  off: { name: 'touches nothing', trouble: { absent: true } },
-  dip: { name: 'supply dips in mid-write', trouble: {}, dipAfterReadsMs: 60 },
-  guarded: { name: 'blocks protected', trouble: {}, status: 0b0100 },
-  worn: { name: 'a sector worn out', trouble: {}, isWorn: true },
-};
-
-const BLANK = 'blank';
-/** What the simulated programmer reads in a ms. */
-const READ_BYTES_PER_MS = 2000;
+import { BLANK, CLIPS, keptBytes, useSimulatedChip } from './use-simulated-chip';
 
 const READS = ['2', '3', '5', '7'] as const;
 
@@ -79,50 +42,10 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
   const [onClip, setOnClip] = useState(bench.roles.patient?.sha256 ?? bench.library[0]?.sha256 ?? '');
   const [read, setRead] = useState<Read>();
   const [written, setWritten] = useState<Written>();
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  // The chip keeps what was written to it as long as it is not exchanged.
-  const chip = useRef<{ sha256: string; programmer: SimulatedProgrammer } | null>(null);
+  const held = { clip, onClip, times: Number(times), sizeBytes: family.sizeBytes };
+  const { problem, busy, onChip } = useSimulatedChip(held);
   const { merged, before } = bench.roles;
 
-  async function programmer(target?: Uint8Array): Promise<Programmer> {
-    if (chip.current?.sha256 !== onClip) {
-      const content = onClip === BLANK ? new Uint8Array(family.sizeBytes).fill(0xff) : await keptBytes(onClip);
-      chip.current = { sha256: onClip, programmer: new SimulatedProgrammer(content) };
-    }
-    const { trouble, dipAfterReadsMs, status = 0, isWorn } = CLIPS[clip];
-    const readsMs = (Number(times) * family.sizeBytes) / READ_BYTES_PER_MS;
-    const dip = dipAfterReadsMs === undefined ? {} : { supplyLostAtMs: readsMs + dipAfterReadsMs };
-    const at = chip.current.programmer;
-    const worn = isWorn && target ? { wornSector: wornCell(at.cells, target) } : {};
-    at.mended({ ...trouble, ...dip, ...worn });
-    at.statusBits = status;
-    return at;
-  }
-  /** Runs something on the chip, its problem shown. */
-  async function onChip<T>(
-    work: (at: Programmer, opened: Opened) => Promise<Result<T>>,
-    target?: Uint8Array,
-  ): Promise<T | undefined> {
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const at = await programmer(target);
-      const opened = await openFlash(at);
-      const done = opened.ok ? await work(at, opened.value) : opened;
-      if (done.ok) return done.value;
-      setProblem(problemText(done.problems));
-    } catch (error) {
-      setProblem(
-        error instanceof SupplyLost
-          ? 'The supply went away. If a write was on, the chip holds neither image now; what it held before is kept. Mend the supply and write again: it goes on from what the chip holds.'
-          : `The programmer stopped: ${(error as Error).message}.`,
-      );
-    } finally {
-      setBusy(false);
-    }
-    return undefined;
-  }
   async function readNow(): Promise<void> {
     setRead(undefined);
     setWritten(undefined);
@@ -195,15 +118,6 @@ export function ProgrammerPart({ job, part, bench, family, onAnswer }: Programme
     </Box>
   );
 }
-
-/** A cell that has to change for an image and is worn: none where nothing needs an erase. */
-function wornCell(cells: Uint8Array, target: Uint8Array): number | undefined {
-  const at = target.findIndex((b, i) => (b & ~cells[i] & 0x10) !== 0);
-  return at < 0 ? undefined : at;
-}
-
-const keptBytes = async (sha256: string): Promise<Uint8Array> =>
-  new Uint8Array(await (await fetch(`/images/${sha256}`)).arrayBuffer());
 
 function dumpForm(bytes: Uint8Array, name: string): FormData {
   const form = new FormData();

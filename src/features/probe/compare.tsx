@@ -2,7 +2,7 @@
 
 import { Flex, Grid, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
-import type { BoardMark } from '@/drawings/board-drawing';
+import type { BoardMark } from '@/drawings/board-marks';
 import { Headline } from '@/ui';
 
 /** How the job stands against good boards of its revision, in one line. */

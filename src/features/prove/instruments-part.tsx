@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { entryStem, meterReads, singleFaults, SOUND, type Measurement } from '@/core/diagnose';
 import type { JobView } from '@/core/job';
@@ -10,6 +10,7 @@ import { formatAmp, formatChance, formatVolt } from '@/core/units';
 import { bench as realBench, takeSafely, type Multimeter, type Source } from '@/devices/instruments';
 import { MainButton, PlainButton, ProblemNote, SelectBox, useEntryOffer, useEntryPedal } from '@/ui';
 import { SimulatedBoard } from './simulated-board';
+import { useBoardPower, type Output } from './use-board-power';
 import { useInstruments, type Instruments } from './use-instruments';
 import type { ProvePlace } from './view';
 
@@ -22,9 +23,6 @@ function nextToProbe({ proof }: JobView, { view, walk }: ProvePlace): Measuremen
 }
 
 const readWith = (meter: Multimeter, m: Measurement): Promise<number> => meter.settled(meterReads(m) ?? 'Ω');
-
-/** A supply that feeds itself: its output goes off when this page says nothing for so long, s. Engineering estimate. */
-const WATCHDOG_S = 10;
 
 const limitWords = ({ volts, amps }: { volts: number; amps: number }, wantedV: number): string =>
   volts > wantedV / 2
@@ -42,8 +40,9 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   const instruments = useInstruments(bench, job.simulators);
   const { supply, simulatedMeter: meter, supplyName } = instruments;
   const [faultId, setFaultId] = useState<string>(SOUND.id);
-  const [output, setOutput] = useState<{ volts: number; amps: number; limits: boolean }>();
   const [problem, setProblem] = useState<string>();
+  const fed = { supply, volts: draw.volts, limitA: advice.limitA };
+  const { output, power } = useBoardPower({ ...fed, onProblem: setProblem });
   const { offerText } = useEntryOffer();
   const faults = useMemo(
     () => [[SOUND.id, 'all good'] as const, ...singleFaults(board).map((f) => [f.id, f.words] as const)],
@@ -53,19 +52,6 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   const shortOpen = next?.kind === 'groundResistance';
   const taking = useRef(false);
 
-  async function power(on: boolean): Promise<void> {
-    setProblem(undefined);
-    if (!supply) return;
-    try {
-      if (on) await supply.set(draw.volts, advice.limitA);
-      await supply.switch(on);
-      if (on) await supply.watch(WATCHDOG_S);
-      const { volts, amps } = await supply.output();
-      setOutput(on ? { volts, amps, limits: volts < 0.9 * draw.volts } : undefined);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  }
   const take = useCallback(async (): Promise<void> => {
     if (!next || !meter || taking.current) return;
     taking.current = true;
@@ -92,20 +78,6 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
       taking.current = false;
     }
   }, [bench, board, meter, supply, supplyName, next, offerText, setProblem]);
-  useEffect(() => {
-    if (!output || !supply) return;
-    const feed = setInterval(() => void supply.watch(WATCHDOG_S).catch(() => {}), (WATCHDOG_S / 3) * 1000);
-    return () => clearInterval(feed);
-  }, [output, supply]);
-  // Nobody who leaves this page leaves a board under power.
-  useEffect(() => {
-    const off = (): void => void supply?.switch(false).catch(() => {});
-    addEventListener('pagehide', off);
-    return () => {
-      removeEventListener('pagehide', off);
-      off();
-    };
-  }, [supply]);
   const press = useCallback(() => void take(), [take]);
   useEntryPedal(next && meter ? press : undefined);
 
@@ -156,16 +128,26 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
         <Text mt="1" color={output?.limits ? 'rust' : 'quiet'} aria-live="polite">
           {shortOpen
             ? 'Power comes after this reading: a short that was there is to be gone first.'
-            : output?.limits
-              ? limitWords(output, draw.volts)
-              : output
-                ? `${formatVolt(output.volts)}, ${formatAmp(output.amps)} of ${formatAmp(draw.amps[0])} to ${formatAmp(draw.amps[1])} expected.`
-                : `A short is there with ${formatChance(job.shortChance)}: at the limit it gets ${advice.shortW.toFixed(1)} W; a good board starts with ${formatChance(advice.startsChance)}.`}
+            : powerWords(output, draw, advice, job.shortChance)}
         </Text>
       )}
       {problem && <ProblemNote text={problem} />}
     </Box>
   );
+}
+
+/** What the output shows, or what to expect before it is on. */
+function powerWords(
+  output: Output | undefined,
+  draw: ReturnType<typeof expectDraw>,
+  advice: ReturnType<typeof adviseLimit>,
+  shortChance: number,
+): string {
+  const [low, high] = draw.amps;
+  if (!output)
+    return `A short is there with ${formatChance(shortChance)}: at the limit it gets ${advice.shortW.toFixed(1)} W; a good board starts with ${formatChance(advice.startsChance)}.`;
+  if (output.limits) return limitWords(output, draw.volts);
+  return `${formatVolt(output.volts)}, ${formatAmp(output.amps)} of ${formatAmp(low)} to ${formatAmp(high)} expected.`;
 }
 
 function benchName({ supplyName, hasRealMeter, simulatedMeter }: Instruments, simulators: boolean): string {

@@ -1,9 +1,8 @@
 'use client';
 
-import { useReducer, useRef, useState, useTransition, type ReactNode } from 'react';
-import NextLink from 'next/link';
+import { useReducer, useState, type ReactNode } from 'react';
 import { useRouter } from 'next/navigation';
-import { Box, Flex, Link, Text } from '@chakra-ui/react';
+import { Flex } from '@chakra-ui/react';
 import { applyCompletion, grammarForms } from '@/core/command-line';
 import { outlineBox, partByRef, type Board, type Part, type Side } from '@/core/board';
 import { problemText } from '@/core/result';
@@ -13,16 +12,23 @@ import {
   EntryBar,
   EntryOfferProvider,
   Headline,
-  MainButton,
-  PlainButton,
   ProblemNote,
   Sheet,
   type Echo,
   type EntryAnswer,
+  type EntryCommand,
 } from '@/ui';
-import { keepBoard } from './actions';
 import { CarryPart } from './carry-part';
-import { editingAfter, partsToPlace, placed, startEditing, type BodyOnBoard, type EditorPhoto } from './editing';
+import {
+  editingAfter,
+  partsToPlace,
+  placed,
+  startEditing,
+  type BodyOnBoard,
+  type EditingAction,
+  type EditorPhoto,
+} from './editing';
+import { KeepBar, useKeeping } from './keep-board';
 import { PartPanel } from './part-panel';
 import { PhotoDesk } from './photo-desk';
 import { PhotoPart } from './photo-part';
@@ -43,30 +49,14 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
   const [work, dispatch] = useReducer(editingAfter, undefined, () => startEditing(opened, revision));
   const [picked, setPicked] = useState<string>();
   const [picture, setPicture] = useState<{ side: Side; file: File }>();
-  const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
-  const [busy, startKeeping] = useTransition();
-  const key = useRef<string>(crypto.randomUUID());
-  const { board, kept, version } = work;
+  const { board, version } = work;
   const toPlace = partsToPlace(board, work.skipped);
   const part = (picked !== undefined && partByRef(board, picked)) || undefined;
   const next = part ?? toPlace[0];
   const isPlacing = next !== undefined && next.assumed?.includes('place') === true;
   const edit = (made: BoardEdit): void => dispatch({ kind: 'edit', edit: made });
 
-  function keep(): void {
-    startKeeping(async () => {
-      const result = await keepBoard(board.id, work.revision, JSON.stringify(board), key.current).catch(
-        () => undefined,
-      );
-      if (!result) return setAnswer({ saved: false, message: 'No answer came. Press again: it is not kept twice.' });
-      key.current = crypto.randomUUID();
-      setAnswer(result);
-      if (!result.saved) return;
-      const now = /file (\d+)/.exec(result.message)?.[1];
-      dispatch({ kind: 'kept', board, revision: now === undefined ? work.revision : Number(now) });
-      router.refresh();
-    });
-  }
+  const { keep, busy, answer } = useKeeping(work, dispatch);
 
   function echo(text: string): Echo {
     const read = parseSketchLine(board, text);
@@ -85,7 +75,6 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
 
   const { x0, x1 } = outlineBox(board);
   const bodies = useBodies(photos, x1 - x0);
-  const changed = board !== kept;
   const pictures = Object.fromEntries(photos.map((p) => [p.side, `/pictures/${p.sha256}`]));
   return (
     <EntryOfferProvider>
@@ -108,22 +97,7 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
             submit={submit}
             version={version}
             forms={FORMS}
-            commands={[
-              { key: 'U', label: 'undo', run: () => dispatch({ kind: 'undo' }) },
-              { key: 'Y', label: 'again', run: () => dispatch({ kind: 'redo' }), quiet: true },
-              ...(next
-                ? [
-                    {
-                      key: 'R',
-                      label: `turn ${next.ref}`,
-                      run: () => edit({ ...asPlaced(next), rotationDeg: next.rotationDeg + 90 }),
-                    },
-                    { key: 'N', label: `no ${next.ref} here`, run: () => edit({ kind: 'remove', ref: next.ref }) },
-                    { key: 'S', label: 'later', run: () => dispatch({ kind: 'skip', ref: next.ref }) },
-                  ]
-                : []),
-              { key: 'K', label: 'keep', run: keep },
-            ]}
+            commands={commandsOf(next, dispatch, keep)}
           />
         }
       >
@@ -174,34 +148,35 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
               }}
             />
             {work.problem && <ProblemNote text={work.problem} />}
-            <Flex mt="3" gap="4" align="center" wrap="wrap">
-              <MainButton type="button" disabled={busy || !changed} onClick={keep}>
-                Keep this board
-              </MainButton>
-              <PlainButton type="button" disabled={work.past.length === 0} onClick={() => dispatch({ kind: 'undo' })}>
-                Undo
-              </PlainButton>
-              <Box
-                flex="1"
-                minW="200px"
-                fontSize="14px"
-                color={answer && !answer.saved ? 'rust' : 'quiet'}
-                role="status"
-              >
-                {changed ? 'Not kept yet.' : (answer?.message ?? `File ${work.revision}.`)}
-              </Box>
-              <Text fontSize="15px">
-                <Link asChild color="copperText" textDecoration="underline">
-                  <NextLink href={`/jobs/new?board=${board.id}`}>Open a job on it</NextLink>
-                </Link>
-              </Text>
-            </Flex>
-            {answer && !answer.saved && <ProblemNote text={answer.message} />}
+            <KeepBar work={work} busy={busy} answer={answer} onKeep={keep} onUndo={() => dispatch({ kind: 'undo' })} />
           </Flex>
         )}
       </Sheet>
     </EntryOfferProvider>
   );
+}
+
+type Dispatch = (step: EditingAction) => void;
+
+/** The keys of the editor; those of a part only while one is asked for. */
+function commandsOf(next: Part | undefined, dispatch: Dispatch, keep: () => void): EntryCommand[] {
+  const edit = (made: BoardEdit): void => dispatch({ kind: 'edit', edit: made });
+  return [
+    { key: 'U', label: 'undo', run: () => dispatch({ kind: 'undo' }) },
+    { key: 'Y', label: 'again', run: () => dispatch({ kind: 'redo' }), quiet: true },
+    ...(next
+      ? [
+          {
+            key: 'R',
+            label: `turn ${next.ref}`,
+            run: () => edit({ ...asPlaced(next), rotationDeg: next.rotationDeg + 90 }),
+          },
+          { key: 'N', label: `no ${next.ref} here`, run: () => edit({ kind: 'remove', ref: next.ref }) },
+          { key: 'S', label: 'later', run: () => dispatch({ kind: 'skip', ref: next.ref }) },
+        ]
+      : []),
+    { key: 'K', label: 'keep', run: keep },
+  ];
 }
 
 /** True where a part was laid onto a body. */
