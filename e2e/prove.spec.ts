@@ -259,6 +259,12 @@ test('a private area of a picture is covered in the browser; nothing of it is in
   const link = part.getByRole('link', { name: 'The screen after the repair' });
   await expect(link).toBeVisible();
   await expect(part).toContainText('2 areas covered');
+  // Where the device is taken in, pictures are kept in the same way, and the same ones are there.
+  await page.goto(`${url}/jobs/27/arrive`);
+  const arrived = page.getByLabel('Photographs as it came');
+  await expect(arrived.getByRole('link', { name: 'The screen after the repair' })).toBeVisible();
+  await expect(page.getByLabel('Add a photograph of the device')).toBeAttached();
+  await page.goBack();
 
   const stored = await (await page.request.get(`${url}${await link.getAttribute('href')}`)).body();
   expect(stored.includes('owner phone 5550147')).toBe(false);

@@ -28,7 +28,7 @@ export function ArriveWork({ job, keptTitle, past }: { job: JobView; keptTitle: 
       <Headline title={swollen ? 'The pack first: out, and into the fire-safe box' : title} aside={`job ${job.number}`}>
         {swollen
           ? 'Type “pack out” once it is done; until then nothing else is proposed.'
-          : 'The story shifts the odds before anything is measured; the margin shows by how much.'}
+          : 'The story shifts the odds before anything is measured; beside it stands by how much.'}
       </Headline>
       {past}
       <StoryForm draft={draft} onChange={setDraft} />

@@ -56,7 +56,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
           : `Not yet: ${open.map((g) => g.words.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
       </Headline>
       <CloseForm job={job} gatesMissing={open.length > 0} />
-      <PicturePart job={job} />
+      <PicturePart job={job} taken="close" />
       <Box mt="6">
         <ReportLinks number={job.number} />
       </Box>

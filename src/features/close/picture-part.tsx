@@ -8,8 +8,30 @@ import { FilePick, MainButton, Named, PlainButton, ProblemNote, TextInput } from
 import { keepPicture } from './actions';
 import { useCoveredPicture } from './use-covered-picture';
 
-/** Pictures for the report: what is private is covered here, and only the covered picture is sent and kept. */
-export function PicturePart({ job }: { job: JobView }) {
+/** What pictures are for where they are taken; all of them go with the report. */
+const TAKEN = {
+  arrive: {
+    title: 'Photographs as it came',
+    add: 'Add a photograph of the device',
+    link: 'add a photograph',
+    shows: 'scratched frame, port side',
+  },
+  close: {
+    title: 'Pictures for the report',
+    add: 'Add a picture for the report',
+    link: 'add a picture',
+    shows: 'the new controller under the lens',
+  },
+} as const;
+
+export interface PicturePartProps {
+  readonly job: JobView;
+  readonly taken: keyof typeof TAKEN;
+}
+
+/** Pictures of a job: what is private is covered here, and only the covered picture is sent and kept. */
+export function PicturePart({ job, taken }: PicturePartProps) {
+  const { title, add, link, shows } = TAKEN[taken];
   const { canvas, isOpen, masks, open, close, cover, coverAnother, covered, press, release } = useCoveredPicture();
   const [words, setWords] = useState('');
   const [problem, setProblem] = useState<string>();
@@ -28,27 +50,15 @@ export function PicturePart({ job }: { job: JobView }) {
       setWords('');
     });
   return (
-    <Box as="section" aria-label="Pictures for the report" mt="6" maxW="680px">
+    <Box as="section" aria-label={title} mt="6" maxW="680px">
       <Flex gap="4" align="baseline" fontSize="14px">
         <Text as="h2" fontSize="13px" fontWeight="700" color="quiet">
-          Pictures for the report
+          {title}
         </Text>
-        <FilePick
-          label="Add a picture for the report"
-          text="add a picture"
-          accept="image/*"
-          onFile={(f) => void open(f).then(setProblem)}
-        />
+        <FilePick label={add} text={link} accept="image/*" onFile={(f) => void open(f).then(setProblem)} />
         <Text color="quiet">It stays in this browser until what is private is covered.</Text>
       </Flex>
-      {job.state.pictures.map((p) => (
-        <Text key={p.sha256} fontSize="14px">
-          <chakra.a href={`/pictures/${p.sha256}`} color="copperText" textDecoration="underline">
-            {p.words}
-          </chakra.a>
-          , {p.masks === 0 ? 'nothing covered' : `${p.masks} ${p.masks === 1 ? 'area' : 'areas'} covered`}
-        </Text>
-      ))}
+      <KeptPictures pictures={job.state.pictures} />
       {problem && <ProblemNote text={problem} />}
       <chakra.canvas
         ref={canvas}
@@ -78,6 +88,7 @@ export function PicturePart({ job }: { job: JobView }) {
             <Named name="what it shows">
               <TextInput
                 aria-label="What the picture shows"
+                placeholder={shows}
                 w="20em"
                 maxLength={400}
                 value={words}
@@ -93,6 +104,23 @@ export function PicturePart({ job }: { job: JobView }) {
     </Box>
   );
 }
+
+/** Kept pictures, small, each a link to the whole. */
+const KeptPictures = ({ pictures }: { pictures: JobView['state']['pictures'] }) => (
+  <Flex gap="4" mt="2" wrap="wrap">
+    {pictures.map(({ sha256, words, masks }) => (
+      <chakra.figure key={sha256} w="132px" fontSize="13px" lineHeight="1.3">
+        <chakra.a href={`/pictures/${sha256}`} color="copperText" textDecoration="underline">
+          <chakra.img src={`/pictures/${sha256}`} alt="" w="132px" h="88px" objectFit="cover" bg="mat" />
+          {words}
+        </chakra.a>
+        <chakra.figcaption color="quiet">
+          {masks === 0 ? 'nothing covered' : `${masks} ${masks === 1 ? 'area' : 'areas'} covered`}
+        </chakra.figcaption>
+      </chakra.figure>
+    ))}
+  </Flex>
+);
 
 const SIDES = ['x', 'y', 'width', 'height'] as const;
 

@@ -6,6 +6,7 @@ import { RevisionPart } from '@/features/arrive/revision-part';
 import { storyHeadline } from '@/features/arrive/story-headline';
 import { PastPart } from '@/features/arrive/past-part';
 import { dropLesson } from '@/features/close/actions';
+import { PicturePart } from '@/features/close/picture-part';
 import { isLessonKept } from '@/features/close/queries';
 import { JobFrame } from '@/features/job/job-frame';
 import { jobOfPage, type JobPageProps } from '../job-page';
@@ -20,7 +21,12 @@ export default async function ArrivePage(props: JobPageProps) {
     <JobFrame
       job={job}
       stage="arrive"
-      work={<ArriveWork job={job} keptTitle={storyHeadline(job, job.state.story?.history ?? [])} past={past} />}
+      work={
+        <>
+          <ArriveWork job={job} keptTitle={storyHeadline(job, job.state.story?.history ?? [])} past={past} />
+          <PicturePart job={job} taken="arrive" />
+        </>
+      }
       sidebar={
         <>
           {choice && <RevisionPart number={job.number} choice={choice} />}
