@@ -2,28 +2,17 @@
  * Logs as they were stored by earlier versions of this program, kept as they lay in its database. Every later build reads
  * them; they are never rewritten, only added to.
  */
-import { readFileSync, readdirSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import { DEMO_BOARDS, demoBoard } from '../../../../demo/files';
-import { demoJobs } from '../../../../demo/jobs';
 import { measurementKindNames } from '../../diagnose';
-import { viewJob } from '../assessment/view';
-import { EVENT_TYPES, foldJob, fromStored, loggedEventSchema, toStored, type JobEvent } from '.';
-
-const FOLDER = path.join(__dirname, '../tests/old-logs');
-type Board = (typeof DEMO_BOARDS)[number];
-interface OldLog {
-  readonly board: Board;
-  readonly rows: readonly object[];
-}
-const read = <T>(file: string): T => JSON.parse(readFileSync(path.join(FOLDER, file), 'utf8')) as T;
-const everyType = read<OldLog>('2026-11-every-type.json');
-const demo = read<Record<string, OldLog>>('2026-11-demo-jobs.json');
-const eventsOf = ({ rows }: OldLog): JobEvent[] => rows.map((row) => loggedEventSchema.parse(row));
-const SET_ASIDE = '2026-11-02T08:00:00.000Z';
+import { SET_ASIDE, demo, eventsOf, everyType } from '../tests/old-logs';
+import { EVENT_TYPES, fromStored, loggedEventSchema, toStored } from '.';
 
 test('the corpus is here', () => {
-  expect(readdirSync(FOLDER).sort()).toEqual(['2026-11-demo-jobs.json', '2026-11-every-type.json']);
+  expect(readdirSync(path.join(__dirname, '../tests/old-logs')).sort()).toEqual([
+    '2026-11-demo-jobs.json',
+    '2026-11-every-type.json',
+  ]);
 });
 
 test('every row of every old log is read', () => {
@@ -105,18 +94,6 @@ test('old names of kinds and answers have the field’s terms', () => {
   });
 });
 
-test('an old job folds to what the same job folds to now', () => {
-  for (const job of demoJobs()) {
-    const stored = eventsOf(demo[job.number]);
-    const old = foldJob(stored);
-    // A heat plan was aimed and judged by the solver of its time: it stays as it was kept.
-    const now = foldJob(
-      job.events.map((body, i) => ({ ...stored[i], body: body.kind === 'heatPlan' ? stored[i].body : body })),
-    );
-    expect(old).toEqual(now);
-  }
-});
-
 test('what is written now is read back as it was, with its type and version', () => {
   for (const { body } of [everyType, ...Object.values(demo)].flatMap(eventsOf)) {
     if (body.kind === 'unreadable') throw new Error(body.problem);
@@ -144,20 +121,5 @@ describe('a row that cannot be read', () => {
     const event = loggedEventSchema.parse({ ...good, seq: 7, body });
     expect(event.body).toMatchObject({ kind: 'unreadable', problem: expect.stringContaining(words) });
     expect(event.body).toMatchObject({ problem: expect.stringContaining('Entry 7') });
-  });
-
-  test('marks its job, and the rest of the job is still shown', () => {
-    const { board, rows } = demo[27];
-    const torn = [...rows, { ...good, seq: rows.length + 1, body: { type: 'gossip', version: 1, data: {} } }];
-    const events = torn.map((row) => loggedEventSchema.parse(row));
-    const view = viewJob(27, SET_ASIDE, demoBoard(board), events);
-    const whole = viewJob(27, SET_ASIDE, demoBoard(board), events.slice(0, -1));
-    expect(view.state.unreadable).toEqual([
-      { seq: rows.length + 1, problem: expect.stringContaining(`Entry ${rows.length + 1}`) },
-    ]);
-    expect(view.readings).toEqual(whole.readings);
-    expect(view.suspects).toEqual(whole.suspects);
-    // Undo takes back what can be read, not what cannot.
-    expect(view.undoable).toBe(whole.undoable);
   });
 });
