@@ -27,10 +27,25 @@ async function soundHere(page: Page): Promise<number> {
   return figure === undefined ? Infinity : Number(figure) * ({ k: 1e3, M: 1e6, m: 1e-3 }[prefix] ?? 1);
 }
 
+/** Heights of the notes that a page plays from now on, Hz. */
+async function notesOf(page: Page): Promise<() => Promise<number[]>> {
+  await page.addInitScript(() => {
+    const notes: number[] = [];
+    Object.assign(window, { notes });
+    const { start } = OscillatorNode.prototype;
+    OscillatorNode.prototype.start = function (this: OscillatorNode, when?: number) {
+      notes.push(Math.round(this.frequency.value));
+      start.call(this, when);
+    };
+  });
+  return () => page.evaluate(() => (window as unknown as { notes: number[] }).notes.splice(0));
+}
+
 test('a whole port is walked by the pedal alone, and nothing is measured with a supply on', async ({ page }) => {
   const under = { V: 0, Ω: 0, drop: 0.5 };
   const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
   const supply = new Speaker(STANDARD_SUPPLY, { V: 5, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');
+  const notes = await notesOf(page);
   await servedOverTcp(meter, (meterPort) =>
     servedOverTcp(supply, async (supplyPort) => {
       await page.goto(`${server.url}/jobs/32/outside?view=walk`, { waitUntil: 'networkidle' });
@@ -45,6 +60,7 @@ test('a whole port is walked by the pedal alone, and nothing is measured with a 
       supply.isOn = true;
       await page.keyboard.press('F9');
       await expect(page.getByText('the output of Bench,Supply,3,1 is on. Switch it off first.')).toBeVisible();
+      expect(await notes()).toEqual([196]);
       supply.isOn = false;
 
       let taken = 0;
@@ -56,8 +72,36 @@ test('a whole port is walked by the pedal alone, and nothing is measured with a 
         await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
       }
       expect(taken).toBe(24);
+      // A tone for each: as high as what it said is good.
+      const heard = await notes();
+      expect(heard.length).toBeGreaterThanOrEqual(24);
+      expect(heard.filter((hz) => hz < 500)).toEqual([]);
     }),
   );
+});
+
+test('a reading that says something is wrong sounds low and twice; a bench may do without', async ({ page }) => {
+  const under = { V: 0, Ω: 0, drop: 0.5 };
+  const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
+  const notes = await notesOf(page);
+  await servedOverTcp(meter, async (port) => {
+    await page.goto(`${server.url}/jobs/31/outside?view=walk`, { waitUntil: 'networkidle' });
+    await connect(page, MEASURE_METER.name, `127.0.0.1:${port}`);
+    await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
+    const take = async (): Promise<void> => {
+      const before = await headline(page).innerText();
+      under.drop = (await soundHere(page)) < 0.1 ? 0.9 : 0.003;
+      await page.keyboard.press('F9');
+      await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
+    };
+    await take();
+    expect(await notes()).toEqual([330, 330]);
+    await page.getByRole('button', { name: 'Tones on' }).click();
+    await expect(page.getByRole('button', { name: 'Tones off' })).toBeVisible();
+    await page.getByLabel('Entry line').focus();
+    await take();
+    expect(await notes()).toEqual([]);
+  });
 });
 
 test('after a swap every joint and every rail is proven by the pedal alone', async ({ page }) => {

@@ -27,3 +27,4 @@ export { ViewLinks } from './parts/view-links';
 export { PALETTE, type ColourName } from './theme/palette';
 export { FILLING, face, tone } from './theme/tone';
 export { inBrowser, useLater } from './use-later';
+export { playNotes, type Note } from './sound';

@@ -18,6 +18,7 @@ import { shopInstruments } from './actions';
 import { dueMeasurement } from './due-measurement';
 import { suggestionOf } from './suggestion';
 import { useBench, useHand } from './use-hand';
+import { useVerdictTones } from './verdict-tones';
 
 export interface HandPartProps {
   readonly job: JobView;
@@ -61,11 +62,15 @@ const COLOUR = { good: 'leaf', bad: 'rust', plain: 'ink' } as const;
 
 function LiveValue({ job, due }: { job: JobView; due: Measurement | undefined }) {
   const { board, state } = job;
-  const { shown, taking, problem, take } = useHand(board, due);
+  const tones = useVerdictTones();
+  const meaningOf = (value: number) =>
+    due && interpretReading(Predictor.of(board), due, asValue(value), new Set(state.absent), job.references);
+  const { shown, taking, problem, take } = useHand(board, due, (value) =>
+    tones.sound(value === undefined ? 'refused' : (meaningOf(value)?.state ?? 'plain')),
+  );
   const expected = useMemo(() => due && idealReading(Predictor.of(board), due, SOUND).value, [board, due]);
   if (!due) return <Text fontSize="14px">No reading is due here that a meter takes.</Text>;
-  const value = shown === undefined ? undefined : asValue(shown);
-  const meaning = value && interpretReading(Predictor.of(board), due, value, new Set(state.absent), job.references);
+  const meaning = shown === undefined ? undefined : meaningOf(shown);
   return (
     <Box mb="2" aria-live="polite">
       <Text
@@ -75,7 +80,7 @@ function LiveValue({ job, due }: { job: JobView; due: Measurement | undefined })
         lineHeight="1.15"
         color={COLOUR[meaning?.state ?? 'plain']}
       >
-        {value ? valueLabel(due, value) : '–'}
+        {shown === undefined ? '–' : valueLabel(due, asValue(shown))}
       </Text>
       <Text fontSize="14px">
         {taking ? 'Hold the probe still: three readings have to agree.' : (meaning?.message ?? '')}
@@ -86,9 +91,14 @@ function LiveValue({ job, due }: { job: JobView; due: Measurement | undefined })
         </Text>
       )}
       {problem && <ProblemNote text={problem} />}
-      <MainButton type="button" mt="1" disabled={taking} onClick={take}>
-        Take it, F9
-      </MainButton>
+      <Flex mt="1" gap="3" align="center">
+        <MainButton type="button" disabled={taking} onClick={take}>
+          Take it, F9
+        </MainButton>
+        <PlainButton type="button" aria-pressed={tones.on} onClick={tones.toggle}>
+          {tones.on ? 'Tones on' : 'Tones off'}
+        </PlainButton>
+      </Flex>
     </Box>
   );
 }

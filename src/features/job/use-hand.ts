@@ -19,14 +19,21 @@ export interface Hand {
   readonly take: () => void;
 }
 
-/** The meter in hand and the reading that is due: taken by the pedal, kept only when it is settled and safe. */
-export function useHand(board: Board, due: Measurement | undefined): Hand {
+/**
+ * The meter in hand and the reading that is due: taken by the pedal, kept only when it is settled and safe.
+ * @param onEnd told what was taken; undefined where nothing could be.
+ */
+export function useHand(board: Board, due: Measurement | undefined, onEnd: (value: number | undefined) => void): Hand {
   const connected = useBench();
   const { offerText } = useEntryOffer();
   const [shown, setShown] = useState<number>();
   const [taking, setTaking] = useState(false);
   const [problem, setProblem] = useState<string>();
   const isTaking = useRef(false);
+  const ended = useRef(onEnd);
+  useEffect(() => {
+    ended.current = onEnd;
+  });
   const quantity = due && meterReads(due);
   const meter = connected.findLast((c) => c.meter && !c.isLost);
 
@@ -35,16 +42,21 @@ export function useHand(board: Board, due: Measurement | undefined): Hand {
     isTaking.current = true;
     setTaking(true);
     setProblem(undefined);
+    const refuse = (words: string): void => {
+      setProblem(words);
+      ended.current(undefined);
+    };
     try {
       const taken = await takeSafely(quantity, bench.sources(), () => meter.meter!.settled(quantity, setShown));
-      if ('refused' in taken) return setProblem(taken.refused);
+      if ('refused' in taken) return refuse(taken.refused);
       const { value } = taken;
       setShown(value);
+      ended.current(value);
       const figure = Number.isFinite(value) ? String(Number(value.toPrecision(4))) : 'ol';
       const origin = { kind: 'instrument', identification: meter.name } as const;
       offerText(`${entryStem(board, due)}${figure}`, { take: true, origin });
     } catch (error) {
-      setProblem((error as Error).message);
+      refuse((error as Error).message);
     } finally {
       isTaking.current = false;
       setTaking(false);

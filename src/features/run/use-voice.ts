@@ -1,6 +1,7 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
+import { playNotes } from '@/ui';
 
 const SETTING = 'unisolda-run-voice';
 const TONE_HZ = { cue: 880, soon: 587 };
@@ -16,12 +17,10 @@ export interface Voice {
 /** The application's own voice: the browser's speech, and tones. Off until it is switched on; the choice is remembered. */
 export function useVoice(): Voice {
   const [on, setOn] = useState(false);
-  const sound = useRef<AudioContext>(undefined);
   useEffect(() => {
     // After hydration: the server does not know what this browser remembers.
     // eslint-disable-next-line react-hooks/set-state-in-effect
     setOn(localStorage.getItem(SETTING) === 'on');
-    return () => void sound.current?.close();
   }, []);
   const toggle = useCallback(() => {
     setOn((was) => {
@@ -40,13 +39,7 @@ export function useVoice(): Voice {
   );
   const tone = useCallback(
     (kind: keyof typeof TONE_HZ) => {
-      if (!on) return;
-      const context = (sound.current ??= new AudioContext());
-      const oscillator = context.createOscillator();
-      oscillator.frequency.value = TONE_HZ[kind];
-      oscillator.connect(context.destination);
-      oscillator.start();
-      oscillator.stop(context.currentTime + TONE_S);
+      if (on) playNotes([{ hz: TONE_HZ[kind], seconds: TONE_S }]);
     },
     [on],
   );
