@@ -1,13 +1,13 @@
 'use client';
 
 import { Box, Flex, Text } from '@chakra-ui/react';
-import type { ImageFamily, Stretch, Texture } from '@/core/image';
+import type { ImageFamily, OverviewCell, Texture } from '@/core/image';
 import { tone } from '@/ui';
 
 /** One image as a band. */
 export interface StripRow {
   readonly name: string;
-  readonly overview: readonly Stretch[];
+  readonly overview: readonly OverviewCell[];
 }
 
 interface ImageStripProps {

@@ -83,7 +83,7 @@ async function writeLesson(tx: Session, { job, record, station }: Lesson, meta: 
   if (job.training) return refused('Expected a real job: what a training job taught counts nowhere else.');
   if (references.length + reports.length === 0)
     return refused('Expected a job closed as repaired, with good readings after the repair; got none.');
-  const name = lessonName(job.number, job.past.length);
+  const name = lessonName(job.number, job.priorClosures.length);
   await keepReferences(tx, references, meta.at);
   for (const report of reports) await addReport(tx, report, lessonKey(name), meta.at);
   const done = [`${references.length} readings and ${reports.length} reports kept.`];
@@ -123,7 +123,7 @@ export function dropLesson(db: Database, number: JobNumber, timesBack?: number):
     (before) => loadJob(before, number),
     async (tx, meta, job) => {
       if (!job.ok) return refusedFor(job.problems, 'notFound');
-      const { state, past, board } = job.value;
+      const { state, priorClosures: past, board } = job.value;
       const then = timesBack === undefined ? state : state.priorClosures[timesBack]?.state;
       if (!then) return refused(`Expected a time at which job ${number} was closed; got ${timesBack}.`, 'badInput');
       const name = lessonName(number, timesBack ?? past.length);

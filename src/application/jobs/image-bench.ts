@@ -12,7 +12,7 @@ import {
   type ImageVerdict,
   type ProposedTransplant,
   type RegionDifference,
-  type Stretch,
+  type OverviewCell,
 } from '../../core/image';
 import { custodyOf, IMAGE_ROLES, type CustodyLink, type ImageRole, type JobView } from '../../core/job';
 import { memorySchool } from '../../core/parts';
@@ -42,7 +42,7 @@ export interface ImageBench {
   /** Patient against donor, region by region; the patient alone against itself. */
   readonly differences: readonly RegionDifference[];
   /** The patient's image and, where there is one, the donor's. */
-  readonly overviews: readonly (readonly Stretch[])[];
+  readonly overviews: readonly (readonly OverviewCell[])[];
   /** How the new image is best made of what is here; none without a patient's image. */
   readonly proposed?: ProposedTransplant;
   /** The position that the slot has on the board. */

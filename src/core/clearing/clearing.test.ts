@@ -21,7 +21,7 @@ import {
   stretchesOf,
   tryGuards,
   windowInDoubt,
-  type Stretch,
+  type EdgeSegment,
 } from '.';
 
 const board = demoBoard('heronlog-4-c');
@@ -43,7 +43,7 @@ test('the order of edges equals an exhaustive search over all orders', () => {
     const some = stretchesOf(board, part)
       .filter(() => random() < 0.75)
       .slice(0, 6)
-      .map((s): Stretch => ({ ...s, risk: 3 * random(), lengthMm: 1 + 5 * random() }));
+      .map((s): EdgeSegment => ({ ...s, risk: 3 * random(), lengthMm: 1 + 5 * random() }));
     const best = Math.min(...permutations(some).map(orderCost));
     const order = bestOrder(some);
     expect(orderCost(order)).toBeCloseTo(best, 12);

@@ -14,7 +14,7 @@ export const STRETCHES = [
 ] as const;
 export type StretchName = (typeof STRETCHES)[number];
 
-export interface Stretch {
+export interface EdgeSegment {
   readonly name: StretchName;
   readonly lengthMm: number;
   /** Room for a tool, to the nearest neighbour; at most ten. */
@@ -25,7 +25,7 @@ export interface Stretch {
   readonly risk: number;
 }
 
-export interface ClearingStep extends Stretch {
+export interface ClearingStep extends EdgeSegment {
   readonly seconds: number;
   /** Which way the tool goes and points, in words. */
   readonly tool: string;
@@ -45,7 +45,7 @@ const TURN_COSTS = 0.05;
 const SECONDS_PER_MM: Readonly<Record<UnderfillKind, number>> = { edge: 2, soft: 3, unknown: 4, hard: 5 };
 
 /** The eight stretches of a part's outline with the room round each. */
-export function stretchesOf(board: Board, part: Part): Stretch[] {
+export function stretchesOf(board: Board, part: Part): EdgeSegment[] {
   const { x0, y0, x1, y1 } = bodyBox(board, part);
   const [w, h] = [x1 - x0, y1 - y0];
   const others = board.parts
@@ -86,7 +86,7 @@ function costOf(board: Board, part: Part): number {
 }
 
 /** Quarter turns from one stretch to another round the outline, the shorter way. */
-export function turnsBetween(from: Stretch, to: Stretch): number {
+export function turnsBetween(from: EdgeSegment, to: EdgeSegment): number {
   const steps = Math.abs(STRETCHES.indexOf(from.name) - STRETCHES.indexOf(to.name));
   return Math.min(steps, STRETCHES.length - steps) / 2;
 }
@@ -95,7 +95,7 @@ export function turnsBetween(from: Stretch, to: Stretch): number {
  * What an order costs: each stretch's risk by the share of the bond that still holds when it is begun (force goes with it),
  * and the turns between.
  */
-export function orderCost(order: readonly Stretch[]): number {
+export function orderCost(order: readonly EdgeSegment[]): number {
   const whole = order.reduce((s, e) => s + e.lengthMm, 0);
   let held = whole;
   return order.reduce((sum, stretch, k) => {
@@ -109,7 +109,7 @@ export function orderCost(order: readonly Stretch[]): number {
  * The order that costs least: what is risky comes last, when little still holds, and the hand turns as little as it can.
  * Best over all subsets and last stretches (Held and Karp 1962), which is exact.
  */
-export function bestOrder(stretches: readonly Stretch[]): Stretch[] {
+export function bestOrder(stretches: readonly EdgeSegment[]): EdgeSegment[] {
   const n = stretches.length;
   const whole = stretches.reduce((s, e) => s + e.lengthMm, 0);
   const done = Array.from({ length: 1 << n }, (_, set) =>
@@ -133,7 +133,7 @@ export function bestOrder(stretches: readonly Stretch[]): Stretch[] {
   }
   let set = (1 << n) - 1;
   let last = stretches.reduce((best, _, i) => (cost[set * n + i] < cost[set * n + best] ? i : best), 0);
-  const order: Stretch[] = [];
+  const order: EdgeSegment[] = [];
   while (last >= 0) {
     order.unshift(stretches[last]);
     const previous = before[set * n + last];
@@ -153,7 +153,7 @@ export function clearingSteps(board: Board, part: Part, kind: UnderfillKind): Cl
 }
 
 /** Along an edge away from the neighbour that a slip would meet; at a corner outwards from the part. */
-function toolWords(board: Board, part: Part, { name, near, clearanceMm }: Stretch): string {
+function toolWords(board: Board, part: Part, { name, near, clearanceMm }: EdgeSegment): string {
   const upright = name === 'left edge' || name === 'right edge';
   const neighbour = near ? board.parts.find((p) => p.ref === near) : undefined;
   const room = near && clearanceMm < 1 ? `, only ${clearanceMm.toFixed(1)} mm of room` : '';

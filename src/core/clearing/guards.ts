@@ -11,7 +11,7 @@ import {
   type HeatVerdict,
   type Station,
 } from '../heat';
-import type { Stretch } from './edges';
+import type { EdgeSegment } from './edges';
 
 /** What a neighbour has to fear from the work. */
 export interface Threat {
@@ -43,7 +43,12 @@ const SHIELD_WEIGHT = 6;
 const SHIELD_NEAR_MM = 3;
 
 /** The neighbours of a worked part, those that have most to fear first. */
-export function threatsRound(board: Board, part: Part, verdict: HeatVerdict, stretches: readonly Stretch[]): Threat[] {
+export function threatsRound(
+  board: Board,
+  part: Part,
+  verdict: HeatVerdict,
+  stretches: readonly EdgeSegment[],
+): Threat[] {
   const of = (ref: PartRef): string => partByRef(board, ref)?.what ?? '';
   const heat = verdict.neighbours
     .filter((n) => n.limitC - n.peakC < COMFORT_K)

@@ -95,7 +95,7 @@ export class DrillPlay {
   private readonly bench: NoisyBench;
   private readonly replaced: string[] = [];
   private readonly swapped: OutsideThing[] = [];
-  private readonly bare = new Set<string>();
+  private readonly removedShields = new Set<string>();
   private readonly taken = new Set<string>();
   private readonly looked = new Set<string>();
   private left: readonly Fault[];
@@ -169,14 +169,14 @@ export class DrillPlay {
 
   private measure(m: Measurement): Result<StepReview> {
     const held = this.isReviewed ? this.heldAgainstBest(m) : undefined;
-    const minutes = testMinutes(this.board, m, this.access, this.bare);
+    const minutes = testMinutes(this.board, m, this.access, this.removedShields);
     const there = m.kind === 'liftedResistance' ? this.left.filter((f) => f.ref !== m.ref) : this.left;
     const { replaced, swapped } = this;
     const { value } = this.bench.read(m, there, { replaced: [...replaced], swapped: [...swapped] });
     const noted = this.session.note({ reading: { measurement: m, value } });
     if (!noted.ok) return noted;
     const shield = shieldFor(this.board, m);
-    if (shield) this.bare.add(shield.id);
+    if (shield) this.removedShields.add(shield.id);
     if (m.kind === 'visualInspection') this.looked.add(m.ref);
     this.access = deeper(this.access, accessFor(m));
     this.taken.add(this.keyOf(m));

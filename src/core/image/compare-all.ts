@@ -1,7 +1,7 @@
 import { alignImages, type AlignedStretch } from './align';
 import { compareImages, type RegionDifference } from './compare';
 import type { ImageFamily } from './family';
-import { differingBytes, overviewOf, type Stretch } from './overview';
+import { differingBytes, overviewOf, type OverviewCell } from './overview';
 
 /** One image laid against the first. */
 export interface AgainstFirst {
@@ -16,7 +16,7 @@ export interface SeenTogether {
   /** One for each image but the first. */
   readonly against: readonly AgainstFirst[];
   /** One for each image; the first has no differences. */
-  readonly overviews: readonly (readonly Stretch[])[];
+  readonly overviews: readonly (readonly OverviewCell[])[];
 }
 
 /**

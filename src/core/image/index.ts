@@ -24,7 +24,7 @@ export {
   type Sources,
   type Transplant,
 } from './merge';
-export { overviewOf, type Stretch, type Texture } from './overview';
+export { overviewOf, type OverviewCell, type Texture } from './overview';
 export { proposeTransplant, type Decided, type ProposedTransplant } from './propose-transplant';
 export { entropyBits, proposeMap, type ProposedStretch, type StretchKind } from './propose';
 export { slotPosition } from './slot-position';

@@ -4,7 +4,7 @@ import type { AlignedStretch } from './align';
 export type Texture = 'erased' | 'zero' | 'text' | 'plain' | 'code' | 'dense';
 
 /** One stretch of an image in the overview. */
-export interface Stretch {
+export interface OverviewCell {
   readonly texture: Texture;
   /** Share of its bytes that differ, 0 to 1; 0 where nothing is compared. */
   readonly differs: number;
@@ -25,7 +25,7 @@ export function overviewOf(
   bytes: Uint8Array,
   stretches: number,
   against?: { readonly first: Uint8Array; readonly aligned: readonly AlignedStretch[] },
-): Stretch[] {
+): OverviewCell[] {
   const edges = edgesOf(bytes.length, stretches);
   const shares = against ? differingShares(against.first, bytes, against.aligned, stretches) : undefined;
   return Array.from({ length: stretches }, (_, s) => ({

@@ -16,7 +16,7 @@ export interface RunState {
   readonly marks: readonly { readonly mark: RunMark; readonly atMs: number }[];
   /** All standing still of the run so far, with its beginning, ms. */
   readonly stops: readonly { readonly fromMs: number; readonly toMs: number | null }[];
-  readonly presses: readonly RunEvent[];
+  readonly runEvents: readonly RunEvent[];
   /** What runs: the plan of its beginning, or of the last correction. */
   readonly plan?: HeatPlan;
 }
@@ -25,10 +25,10 @@ export interface RunState {
 export function foldRun(events: readonly RunEvent[]): RunState | undefined {
   const last = events.findLast((e) => e.act === 'begin');
   if (!last) return undefined;
-  const presses = events.filter((e) => e.run === last.run).sort((a, b) => a.atMs - b.atMs);
-  return presses.slice(1).reduce(pressed, {
+  const runEvents = events.filter((e) => e.run === last.run).sort((a, b) => a.atMs - b.atMs);
+  return runEvents.slice(1).reduce(pressed, {
     ...{ run: last.run, begin: last, card: 0, sinceMs: last.atMs, stoodMs: 0, pausedAtMs: null },
-    ...{ ended: null, endedAtMs: null, marks: [], stops: [], presses, plan: last.plan },
+    ...{ ended: null, endedAtMs: null, marks: [], stops: [], runEvents, plan: last.plan },
   });
 }
 
@@ -96,7 +96,7 @@ export function runClock(state: RunState, cards: readonly RunCard[], nowMs: numb
 /** Seconds from the press that brought the first hot card, pauses left out; null before it. */
 function heatSeconds(state: RunState, cards: readonly RunCard[], atMs: number): number | null {
   const firstHot = cards.findIndex((c) => c.hot);
-  const began = state.presses.find((e) => e.act === 'next' && (e.card ?? 0) >= firstHot);
+  const began = state.runEvents.find((e) => e.act === 'next' && (e.card ?? 0) >= firstHot);
   if (firstHot < 0 || !began || atMs < began.atMs) return null;
   const stood = state.stops.reduce((sum, { fromMs, toMs }) => {
     const [from, to] = [Math.max(fromMs, began.atMs), Math.min(toMs ?? atMs, atMs)];

@@ -1,5 +1,5 @@
 import type { ExpectedDraw } from './expect';
-import { segment, type Stretch } from './segment';
+import { segment, type SampleRange } from './segment';
 import { figuresOf, type StretchFigures, type Trace } from './trace';
 
 /** What a stretch of a meter's record is. */
@@ -60,7 +60,7 @@ export function nameSegments(trace: Trace, expected: ExpectedDraw): Segment[] {
   return mergeSame(foldRepeats(trace, plain, expected));
 }
 
-function nameOne(trace: Trace, { from, to }: Stretch, expected: ExpectedDraw): Segment {
+function nameOne(trace: Trace, { from, to }: SampleRange, expected: ExpectedDraw): Segment {
   const figures = figuresOf(trace, from, to);
   return { ...figures, name: nameFor(figures, expected) };
 }

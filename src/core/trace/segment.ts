@@ -1,7 +1,7 @@
 import type { Trace } from './trace';
 
 /** A stretch in which volts and amps each follow a straight line. */
-export interface Stretch {
+export interface SampleRange {
   /** First sample, and one past the last. */
   readonly from: number;
   readonly to: number;
@@ -87,7 +87,7 @@ export const penaltyOf = (samples: number): number => 2 * 5 * Math.log(samples);
  * The cheapest cutting of a trace into straight stretches: exact dynamic programming with pruning (PELT, Killick,
  * Fearnhead & Eckley 2012; from memory). O(n) to O(n²).
  */
-export function segment(trace: Trace): { stretches: Stretch[]; cost: number } {
+export function segment(trace: Trace): { stretches: SampleRange[]; cost: number } {
   const n = trace.timesS.length;
   const line = new LineCost(trace);
   const penalty = penaltyOf(n);
@@ -114,7 +114,7 @@ export function segment(trace: Trace): { stretches: Stretch[]; cost: number } {
     // The next end may have a stretch of the least length that begins here.
     open.push(to - LEAST_SAMPLES + 1);
   }
-  const stretches: Stretch[] = [];
+  const stretches: SampleRange[] = [];
   for (let to = n; to > 0; to = previous[to]) stretches.unshift({ from: previous[to], to });
   return { stretches, cost: best[n] };
 }

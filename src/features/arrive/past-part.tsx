@@ -6,7 +6,7 @@ import type { JobView } from '@/core/job';
 import { formatChance } from '@/core/units';
 import { AnswerNote, PlainButton, useEntryOffer, usePlace } from '@/ui';
 
-type Past = JobView['past'][number];
+type Past = JobView['priorClosures'][number];
 
 export interface PastPartProps {
   readonly job: JobView;
@@ -21,8 +21,8 @@ export interface PastPartProps {
 /** What a job that came back knows: what was done and proven, how long it held, and what reads otherwise now. */
 export function PastPart({ job, lessonsKept, onDropLesson }: PastPartProps) {
   const { day } = usePlace();
-  return job.past.map((past, i) => {
-    const timesBack = job.past.length - 1 - i;
+  return job.priorClosures.map((past, i) => {
+    const timesBack = job.priorClosures.length - 1 - i;
     return (
       <Box key={past.reopenedAt} as="section" aria-label="Before it came back" mb="6" maxW="760px">
         <Text fontSize="20px" fontWeight="700">

@@ -45,7 +45,7 @@ const UnreadableNote = ({ rows }: { rows: JobView['state']['unreadable'] }) =>
   );
 
 /** In every stage of a job that came back: what was mended last time, and the odds that it is that again. */
-const PastNote = ({ job, past }: { job: JobView; past: JobView['past'][number] }) => (
+const PastNote = ({ job, past }: { job: JobView; past: JobView['priorClosures'][number] }) => (
   <SidebarPart title={`Came back after ${past.daysGood} ${past.daysGood === 1 ? 'day' : 'days'}`}>
     <Text fontSize="14px">
       {past.mended.join(', ') || 'Nothing was changed then'}.{' '}
@@ -109,7 +109,7 @@ export function JobFrame({ job, stage, work, sidebar, testIndex = 0, mode = 'ohm
             {READING_STAGES.has(stage) && (
               <HandPart job={job} stage={stage} mode={mode} testIndex={testIndex} bareStem={bareStem} />
             )}
-            {job.past[0] && <PastNote job={job} past={job.past[0]} />}
+            {job.priorClosures[0] && <PastNote job={job} past={job.priorClosures[0]} />}
             {sidebar}
             {READING_STAGES.has(stage) && <InstrumentsPart />}
           </>

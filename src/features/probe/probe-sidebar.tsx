@@ -62,9 +62,9 @@ export function ProbeSidebar({ job }: { job: JobView }) {
           ))}
         </SidebarPart>
       )}
-      {job.turns.length > 0 && (
+      {job.rankingFlips.length > 0 && (
         <SidebarPart title="What would change this">
-          {job.turns.map((turn) => (
+          {job.rankingFlips.map((turn) => (
             <Text key={turn} fontSize="14px">
               {turn}
             </Text>

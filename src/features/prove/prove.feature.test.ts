@@ -120,7 +120,7 @@ test('a closed job that comes back is open, forgets no event, and its first less
   expect(await reopenJob(26, 'dead again', 'back-2')).toMatchObject({ saved: true });
   const job = (await loadJob(26))!;
   expect([job.version, job.state.closed, job.state.story!.symptom]).toEqual([events + 1, undefined, 'dead again']);
-  expect(job.past[0].mended).toEqual(['F1 3 A fuse replaced']);
+  expect(job.priorClosures[0].mended).toEqual(['F1 3 A fuse replaced']);
   expect((await loadReport(26))!.past[0]).toContain('came back');
   expect([await isLessonKept(26, 0), await isLessonKept(26, 1)]).toEqual([true, false]);
   expect(await dropLesson(26, 3)).toMatchObject({ saved: false, message: expect.stringContaining('got 3') });
@@ -132,6 +132,6 @@ test('a closed job that comes back is open, forgets no event, and its first less
   const { state } = (await loadJob(26))!;
   expect([state.story!.symptom, state.priorClosures[0].state.story!.symptom]).toEqual([
     'dead after the rain',
-    job.past[0].symptom,
+    job.priorClosures[0].symptom,
   ]);
 });

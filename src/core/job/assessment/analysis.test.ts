@@ -19,7 +19,7 @@ test('the best tests come with what they would say, their minutes and what to ty
 });
 
 test('what would change the mind names another part than the one that leads', () => {
-  const { turns, suspects } = new BenchPlay(heron).type(...silent).view;
+  const { rankingFlips: turns, suspects } = new BenchPlay(heron).type(...silent).view;
   expect(turns.length).toBeGreaterThan(0);
   for (const turn of turns) expect(turn).not.toContain(`then ${suspects[0].ref},`);
 });

@@ -93,7 +93,7 @@ export interface JobAnalysis {
   /** What to take twice, and why; none where the last reading was to be expected. */
   readonly surprise?: string;
   /** Outcomes of the best tests after which another part would lead. */
-  readonly turns: readonly string[];
+  readonly rankingFlips: readonly string[];
   /** Why each of the leading suspects is suspected, the first one's reasons first. */
   readonly reasons: readonly (readonly string[])[];
   /** What the work on the board changed in what was measured before. */
@@ -127,7 +127,7 @@ export function rankJob(predictor: Predictor, state: JobState, practice: JobPrac
   const context = {
     ...{ access, swapped, replaced, taken, practice },
     near: lastPlace(board, state),
-    bare: new Set(state.removedShields),
+    removedShields: new Set(state.removedShields),
     absent: new Set(state.absent),
     worth: state.story?.worth,
   };
@@ -138,7 +138,7 @@ export function rankJob(predictor: Predictor, state: JobState, practice: JobPrac
 export function analyseJob(predictor: Predictor, state: JobState, practice: JobPractice): JobAnalysis {
   const { board } = predictor;
   const { belief, context, ranked: weighed } = rankJob(predictor, state, practice);
-  const { absent, bare, near, taken } = context;
+  const { absent, removedShields, near, taken } = context;
   const done = clearedFaults(state);
   const mendedNow = new Set(workNames(done));
   const standing = standingOf(belief, taken, weighed, { ...context, failedProofs: failedProofs(state) });
@@ -156,7 +156,7 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
     expectedMinutes,
     access: accessFor(measurement),
     caution: testCaution(measurement),
-    shield: shieldStillOn(board, measurement, bare),
+    shield: shieldStillOn(board, measurement, removedShields),
     outlook: outlook(belief, measurement, outcomesOf(belief, measurement, absent, done), state),
     place: placeOf(board, measurement, near),
   });
@@ -173,7 +173,7 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
     tests,
     pairs: suspectPairs(belief, state).filter((pair) => pair.p >= LEAST_PAIR),
     surprise: surpriseOf(predictor, state, belief, practice),
-    turns: rankingFlips(belief, proposed.slice(0, TURN_TESTS), absent, done, state)
+    rankingFlips: rankingFlips(belief, proposed.slice(0, TURN_TESTS), absent, done, state)
       .slice(0, MOST_TURNS)
       .map((t) => t.words),
     repairs,
@@ -202,9 +202,9 @@ function failedProofs({ readings }: JobState): number {
 }
 
 /** The shield over a test's place, where it is still on. */
-function shieldStillOn(board: Board, m: Measurement, bare: ReadonlySet<string>): string | undefined {
+function shieldStillOn(board: Board, m: Measurement, removedShields: ReadonlySet<string>): string | undefined {
   const id = shieldFor(board, m)?.id;
-  return id !== undefined && !bare.has(id) ? id : undefined;
+  return id !== undefined && !removedShields.has(id) ? id : undefined;
 }
 
 /** A last reading that hardly anything expected is taken twice, unless it already was. */

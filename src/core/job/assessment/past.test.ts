@@ -62,7 +62,7 @@ test('undo closes it again, and a job that is not closed cannot come back', () =
 });
 
 test('says what was proven, what was left open, how long it held, and what the owner was told', () => {
-  const [past] = view(...REPAIRED, BACK).past;
+  const [past] = view(...REPAIRED, BACK).priorClosures;
   expect(past).toMatchObject({
     ...{ outcome: 'repaired', daysGood: 20, cause: 'A cheap charger', reason: 'the owner could not wait' },
     mended: ['U4 port controller replaced'],
@@ -80,7 +80,7 @@ test('nothing proven before counts now: every gate is unmet again', () => {
 
 test('what has turned since stands first, then what was read again, then what is to be read', () => {
   const back = view(...REPAIRED, BACK, volts('VBUS', 15.1), volts('AON33', 0));
-  const { changes } = back.past[0];
+  const { changes } = back.priorClosures[0];
   expect(changes.map((c) => [c.name, c.now !== undefined, c.hasTurned])).toEqual([
     ['AON33', true, true],
     ['VBUS', true, false],
@@ -98,7 +98,7 @@ test('what was worked on is five times likelier against every other fault than i
   const of = (ref: string) => ids.findIndex((id) => singleFaults(board).find((f) => f.id === id)!.ref === ref);
   const [u4, u2] = [of('U4'), of('U2')];
   expect(after[u4] / after[u2] / (before[u4] / before[u2])).toBeCloseTo(5, 9);
-  const { past, suspects } = view(...REPAIRED, BACK);
+  const { priorClosures: past, suspects } = view(...REPAIRED, BACK);
   expect(past[0].againChance).toBeGreaterThan(0.1);
   expect(suspects[0].ref).toBe('U4');
 });

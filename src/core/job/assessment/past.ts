@@ -26,7 +26,7 @@ export interface ThenAndNow {
 }
 
 /** What a job that came back knows of one time before. */
-export interface Past {
+export interface PriorClosureView {
   readonly closedAt: string;
   readonly reopenedAt: string;
   readonly daysGood: number;
@@ -56,7 +56,7 @@ export function pastOf(
   predictor: Predictor,
   state: JobState,
   suspects: readonly { readonly ref: PartRef; readonly p: number }[],
-): Past[] {
+): PriorClosureView[] {
   return state.priorClosures.map((before) => pastView(predictor, before, state, suspects)).reverse();
 }
 
@@ -65,7 +65,7 @@ function pastView(
   { state: then, reopenedAt }: PriorClosure,
   now: JobState,
   suspects: readonly { readonly ref: PartRef; readonly p: number }[],
-): Past {
+): PriorClosureView {
   const { board } = predictor;
   const closed = then.closed!;
   const { gates } = proveJob(predictor, then);

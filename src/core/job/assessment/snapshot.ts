@@ -9,7 +9,7 @@ import { proveJob, type JobProof } from '../proof/proof';
 import { analyseJob, type JobAnalysis } from './analysis';
 import { findingsOf, type Findings } from './findings';
 import { nextStep, type NextStep } from './next-step';
-import { jobPractice, pastOf, type Past } from './past';
+import { jobPractice, pastOf, type PriorClosureView } from './past';
 import { residualRisk } from './residual';
 
 /** What a bench has settled for itself and learned from good boards. */
@@ -106,6 +106,6 @@ export const stageFindingsOf = selector<Findings>((job) =>
 );
 
 /** What the job was each time before it came back, the latest first. */
-export const historyOf = selector<Past[]>((job) =>
+export const historyOf = selector<PriorClosureView[]>((job) =>
   pastOf(Predictor.of(job.board), job.state, diagnosisOf(job).suspects),
 );

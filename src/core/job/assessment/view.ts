@@ -27,7 +27,7 @@ import type { Findings } from './findings';
 import { takenOnBoardAsIs, type JobState, type Origin } from '../log';
 import type { NextStep } from './next-step';
 import { shortIsBackChance } from './residual';
-import type { Past } from './past';
+import type { PriorClosureView } from './past';
 import {
   diagnosisOf,
   historyOf,
@@ -85,7 +85,7 @@ export interface JobView extends JobPurpose {
   readonly pairs: readonly SuspectPair[];
   /** What to take twice, and why. */
   readonly surprise?: string;
-  readonly turns: readonly string[];
+  readonly rankingFlips: readonly string[];
   readonly workNow?: WorkNow;
   readonly tooDear?: JobAnalysis['tooDear'];
   /** Reasons to stop, none where the job is worth doing. */
@@ -107,7 +107,7 @@ export interface JobView extends JobPurpose {
   readonly shortChance: number;
   readonly findings: Findings;
   /** What the job was each time before it came back, the latest first. */
-  readonly past: readonly Past[];
+  readonly priorClosures: readonly PriorClosureView[];
   /** What the chosen chip asks of the stages to come, in words. */
   readonly plan: Readonly<Partial<Record<StageId, string>>>;
   readonly next: NextStep;
@@ -141,7 +141,7 @@ export function viewJob(...of: Parameters<typeof snapshotOf>): JobView {
     compared: compareWithReferences(board, state, bench.references ?? {}),
     pairs: analysis.pairs,
     surprise: analysis.surprise,
-    turns: analysis.turns,
+    rankingFlips: analysis.rankingFlips,
     workNow: analysis.workNow,
     tooDear: analysis.tooDear,
     walkAway: walkAway(state, analysis),
@@ -155,7 +155,7 @@ export function viewJob(...of: Parameters<typeof snapshotOf>): JobView {
     proofOrder: proofOrderOf(job),
     shortChance: shortIsBackChance(state, proof.shorts),
     findings: stageFindingsOf(job),
-    past: historyOf(job),
+    priorClosures: historyOf(job),
     plan: stagePlan(board, state),
     next: nextStepOf(job),
     references: bench.references ?? {},

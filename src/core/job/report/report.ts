@@ -8,7 +8,7 @@ import { mendedLabel } from '../closeout/mended';
 import { traceAt } from '../assessment/outside';
 import { partsUsed } from '../closeout/parts-used';
 import type { JobReport, ReportTrace } from './report-schema';
-import type { Past } from '../assessment/past';
+import type { PriorClosureView } from '../assessment/past';
 import { STAGES } from '../assessment/stages';
 import type { JobView } from '../assessment/view';
 
@@ -42,7 +42,7 @@ export function reportOf(
       what: `${ref} ${what}`,
       from: [typeId, offer].filter(Boolean).join(', '),
     })),
-    past: job.past.map((past) => pastWords(past, place)),
+    past: job.priorClosures.map((past) => pastWords(past, place)),
     traces: tracesOf(job),
     bill: billOf(job, words, place),
     ...(seal && { seal }),
@@ -86,7 +86,7 @@ export function reportOf(
   };
 }
 
-function pastWords({ closedAt, reopenedAt, daysGood, mended, outcome }: Past, place: BenchPlace): string {
+function pastWords({ closedAt, reopenedAt, daysGood, mended, outcome }: PriorClosureView, place: BenchPlace): string {
   const work = mended.join(', ') || 'nothing was changed';
   return `Closed ${dayIn(place, closedAt)} as ${outcome} (${work}); came back ${dayIn(place, reopenedAt)}, after ${daysGood} days.`;
 }

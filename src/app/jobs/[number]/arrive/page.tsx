@@ -13,8 +13,8 @@ import { jobOfPage, type JobPageProps } from '../job-page';
 
 export default async function ArrivePage(props: JobPageProps) {
   const { job } = await jobOfPage(props);
-  const times = job.past.length;
-  const lessonsKept = await Promise.all(job.past.map((_, i) => isLessonKept(job.number, times - 1 - i)));
+  const times = job.priorClosures.length;
+  const lessonsKept = await Promise.all(job.priorClosures.map((_, i) => isLessonKept(job.number, times - 1 - i)));
   const past = times > 0 && <PastPart job={job} lessonsKept={lessonsKept} onDropLesson={dropLesson} />;
   const choice = await loadRevisionChoice(job.number);
   return (

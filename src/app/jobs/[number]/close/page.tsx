@@ -10,7 +10,7 @@ export default async function ClosePage(props: JobPageProps) {
     <JobFrame
       job={job}
       stage="close"
-      work={<CloseWork job={job} isLessonKept={await isLessonKept(job.number, job.past.length)} />}
+      work={<CloseWork job={job} isLessonKept={await isLessonKept(job.number, job.priorClosures.length)} />}
       sidebar={<GatesSidebar job={job} />}
     />
   );
