@@ -170,8 +170,8 @@ function polished(station: Station, start: Best, margins: Margins, most = MOST_P
     ),
   });
   const rising = ({ steps }: HeatPlan): boolean => {
-    const dials = steps.flatMap((s) => (s.airSetC === null ? [] : [s.airSetC]));
-    return dials.every((d, i) => i === 0 || d >= dials[i - 1]);
+    const setpointsC = steps.flatMap((s) => (s.airSetC === null ? [] : [s.airSetC]));
+    return setpointsC.every((d, i) => i === 0 || d >= setpointsC[i - 1]);
   };
   const one = Array.from({ length: count }, (_, g) => Array.from({ length: count }, (_, k) => Number(k === g)));
   const shifts = POLISH_C.flatMap((c) => [
@@ -215,40 +215,44 @@ function bestDials(station: Station, start: HeatPlan, margins: Margins, rounds =
   /** Never cooler than the step before: a hand turns a dial up on the way to the melt. */
   const upwards = (list: readonly number[]): number[] => list.map((_, g) => round(Math.max(...list.slice(0, g + 1))));
   const apart = dialGroups(start);
-  const withDials = (dials: readonly number[]): HeatPlan => ({
+  const withSetpoints = (setpointsC: readonly number[]): HeatPlan => ({
     ...start,
-    steps: start.steps.map((s, i) => (s.airSetC === null ? s : { ...s, airSetC: dials[apart[i]] })),
+    steps: start.steps.map((s, i) => (s.airSetC === null ? s : { ...s, airSetC: setpointsC[apart[i]] })),
   });
-  let dials = upwards(Array.from({ length: Math.max(...apart) + 1 }, (_, g) => start.steps[apart.indexOf(g)].airSetC!));
-  let best: { dials: number[]; margin: Margin } | undefined;
+  let setpointsC = upwards(
+    Array.from({ length: Math.max(...apart) + 1 }, (_, g) => start.steps[apart.indexOf(g)].airSetC!),
+  );
+  let best: { setpointsC: number[]; margin: Margin } | undefined;
   let reachC = REACH_C;
   for (let round = 0; round < rounds; round++) {
-    const here = margins(withDials(dials));
+    const here = margins(withSetpoints(setpointsC));
     const margin = leastOf(here);
     if (best && margin.marginK <= best.margin.marginK) {
       // Further than the straight lines hold: half the way from the best so far.
       reachC /= 2;
-      dials = upwards(best.dials.map((d, g) => (d + dials[g]) / 2));
+      setpointsC = upwards(best.setpointsC.map((d, g) => (d + setpointsC[g]) / 2));
       continue;
     }
-    best = { dials, margin };
-    const slopes = dials.map((dial, g) => {
-      const step = dial + PROBE_C > high ? -PROBE_C : PROBE_C;
-      return margins(withDials(dials.with(g, dial + step))).map((m, i) => (m.marginK - here[i].marginK) / step);
+    best = { setpointsC, margin };
+    const slopes = setpointsC.map((setpointC, g) => {
+      const step = setpointC + PROBE_C > high ? -PROBE_C : PROBE_C;
+      return margins(withSetpoints(setpointsC.with(g, setpointC + step))).map(
+        (m, i) => (m.marginK - here[i].marginK) / step,
+      );
     });
     const move = maximinLp(
       here.map((m) => m.marginK),
       slopes,
-      dials.map((d): [number, number] => [Math.max(low - d, -reachC), Math.min(high - d, reachC)]),
-      dials.slice(1).map((d, g) => d - dials[g]),
+      setpointsC.map((d): [number, number] => [Math.max(low - d, -reachC), Math.min(high - d, reachC)]),
+      setpointsC.slice(1).map((d, g) => d - setpointsC[g]),
     );
-    if (move.every((by) => Math.abs(by) < ROUND_TO_C / 2)) return { plan: withDials(dials), ...margin };
-    dials = upwards(dials.map((d, g) => d + move[g]));
+    if (move.every((by) => Math.abs(by) < ROUND_TO_C / 2)) return { plan: withSetpoints(setpointsC), ...margin };
+    setpointsC = upwards(setpointsC.map((d, g) => d + move[g]));
   }
-  const last = leastOf(margins(withDials(dials)));
+  const last = leastOf(margins(withSetpoints(setpointsC)));
   return last.marginK > best!.margin.marginK
-    ? { plan: withDials(dials), ...last }
-    : { plan: withDials(best!.dials), ...best!.margin };
+    ? { plan: withSetpoints(setpointsC), ...last }
+    : { plan: withSetpoints(best!.setpointsC), ...best!.margin };
 }
 
 /** Which dial every step has: warming steps one each, all that come after one together; −1 without air. */

@@ -62,19 +62,21 @@ function offsetStep(
     marginsInOrder(judgeHeat(board, p, simulateHeat(board, station, p, { ...COARSE_MESH, frames: false })!, goals));
   const here = coarse(plan);
   const groups = dialGroups(plan);
-  const dials = Array.from(
+  const setpointsC = Array.from(
     { length: Math.max(...groups) + 1 },
     (_, g) => plan.steps.find((_, i) => groups[i] === g)!.airSetC!,
   );
   const moved = (byC: readonly number[], [x, y]: readonly [number, number]): HeatPlan => ({
     ...plan,
     offsetMm: [plan.offsetMm[0] + x, plan.offsetMm[1] + y],
-    steps: plan.steps.map((s, i) => (s.airSetC === null ? s : { ...s, airSetC: dials[groups[i]] + byC[groups[i]] })),
+    steps: plan.steps.map((s, i) =>
+      s.airSetC === null ? s : { ...s, airSetC: setpointsC[groups[i]] + byC[groups[i]] },
+    ),
   });
-  const still = dials.map(() => 0);
+  const still = setpointsC.map(() => 0);
   const slopesOf = (p: HeatPlan, by: number): number[] => coarse(p).map((m, i) => (m.marginK - here[i].marginK) / by);
   const [low, high] = station.setC;
-  const probes = dials.map((dial) => (dial + PROBE_C > high ? -PROBE_C : PROBE_C));
+  const probes = setpointsC.map((setpointC) => (setpointC + PROBE_C > high ? -PROBE_C : PROBE_C));
   const slopes = [
     ...probes.map((by, g) => slopesOf(moved(still.with(g, by), [0, 0]), by)),
     slopesOf(moved(still, [PROBE_MM, 0]), PROBE_MM),
@@ -85,21 +87,21 @@ function offsetStep(
     values,
     slopes,
     [
-      ...dials.map((d): [number, number] => [Math.max(low - d, -STEP_C), Math.min(high - d, STEP_C)]),
+      ...setpointsC.map((d): [number, number] => [Math.max(low - d, -STEP_C), Math.min(high - d, STEP_C)]),
       ...plan.offsetMm.map((mm): [number, number] => [
         Math.max(-STEP_MM, -MOST_SEARCHED_MM - mm),
         Math.min(STEP_MM, MOST_SEARCHED_MM - mm),
       ]),
     ],
-    dials.slice(1).map((d, g) => d - dials[g]),
+    setpointsC.slice(1).map((d, g) => d - setpointsC[g]),
   );
   const round = (value: number, to: number): number => Math.round(value / to) * to;
-  const [x, y] = move.slice(dials.length).map((by, k) => round(plan.offsetMm[k] + by, ROUND_TO_MM));
+  const [x, y] = move.slice(setpointsC.length).map((by, k) => round(plan.offsetMm[k] + by, ROUND_TO_MM));
   const promised = Math.min(...values.map((v, i) => v + move.reduce((sum, by, k) => sum + by * slopes[k][i], 0)));
   const least = leastOf(marginsInOrder(verdict)).marginK;
   if (promised - least < WORTH_K || (x === plan.offsetMm[0] && y === plan.offsetMm[1])) return undefined;
   const next = moved(
-    dials.map((d, g) => Math.min(high, Math.max(low, round(d + move[g], ROUND_TO_C))) - d),
+    setpointsC.map((d, g) => Math.min(high, Math.max(low, round(d + move[g], ROUND_TO_C))) - d),
     [0, 0],
   );
   return { ...next, offsetMm: [clamped(x), clamped(y)] };

@@ -83,9 +83,9 @@ export class ReducedRunner {
     if (kept) return kept;
     const { station, ambientC, plateGoalC } = this.model;
     const kind = this.model.kinds.find((k) => k.key === kindOf(step))!;
-    const dialC = step.airSetC ?? 0;
-    const lowC = step.airSetC === null ? 0 : NODE_C * Math.floor(dialC / NODE_C);
-    const share = (dialC - lowC) / NODE_C;
+    const setpointC = step.airSetC ?? 0;
+    const lowC = step.airSetC === null ? 0 : NODE_C * Math.floor(setpointC / NODE_C);
+    const share = (setpointC - lowC) / NODE_C;
     const low = this.node(kind, lowC);
     const high = share > 0 ? this.node(kind, lowC + NODE_C) : low;
     const between = (of: (node: Node) => Float64Array): Float64Array => {
@@ -108,13 +108,16 @@ export class ReducedRunner {
   }
 
   /** The exact second at one dial, and where the modes settle per kelvin of the outlet and of the plate. */
-  private node(kind: StepKind, dialC: number): Node {
-    const key = `${kind.key} ${dialC}`;
+  private node(kind: StepKind, setpointC: number): Node {
+    const key = `${kind.key} ${setpointC}`;
     const kept = this.nodes.get(key);
     if (kept) return kept;
     const { modes: m, station } = this.model;
     const weights = kind.atDials.map((one) =>
-      kind.atDials.reduce((w, o) => (o === one ? w : (w * (dialC - o.dialC)) / (one.dialC - o.dialC)), 1),
+      kind.atDials.reduce(
+        (w, o) => (o === one ? w : (w * (setpointC - o.setpointC)) / (one.setpointC - o.setpointC)),
+        1,
+      ),
     );
     const mixed = (of: (at: StepKind['atDials'][number]) => Float64Array): Float64Array => {
       const out = new Float64Array(of(kind.atDials[0]).length);

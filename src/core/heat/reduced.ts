@@ -37,7 +37,7 @@ export interface StepKind {
    */
   readonly radiated: Float64Array;
   readonly atDials: readonly {
-    readonly dialC: number;
+    readonly setpointC: number;
     /** modes × modes, 1/s. */
     readonly matrix: Float64Array;
     /** Per kelvin of the outlet, and of the plate, above ambient. */
@@ -61,7 +61,7 @@ const MOST_MODES = 36;
 /** Moments of a run that are kept, s: dense while the air changes. */
 const SNAPSHOTS_S = [1, 2, 3, 4, 6, 8, 11, 15, 20, 26, 33, 41, 50, 60];
 /** The film depends a little on the outlet's temperature: three dials, between them by a parabola. */
-const DIALS_C = [120, 300, 480];
+const SETPOINTS_C = [120, 300, 480];
 /** Runs that the modes come from: one dial each, as hot as plans get, and cold before hot. */
 const TRAINING_C = 400;
 const TRAINING_S = 60;
@@ -98,17 +98,21 @@ export function reduceFamily(board: Board, station: Station, plan: HeatPlan, opt
   );
   const solver = new HeatSolver(grid, plan.ambientC);
   const kinds = [...byKind].map(([key, step]): StepKind => {
-    const facesAt = (dialC: number): ModesAtFaces => {
-      const asked = step.airSetC === null ? step : { ...step, airSetC: dialC };
+    const facesAt = (setpointC: number): ModesAtFaces => {
+      const asked = step.airSetC === null ? step : { ...step, airSetC: setpointC };
       const { films, topShare } = stepFilms(board, mesh, station, plan, asked);
       return modesAtFaces(solver, films, topShare, basis);
     };
-    const dials = step.airSetC === null ? [0] : DIALS_C;
-    const atDials = dials.map((dialC) => ({
-      dialC,
-      ...throughFaces(facesAt(dialC), conduction, plan.plateSetC !== null),
+    const setpointsC = step.airSetC === null ? [0] : SETPOINTS_C;
+    const atDials = setpointsC.map((setpointC) => ({
+      setpointC,
+      ...throughFaces(facesAt(setpointC), conduction, plan.plateSetC !== null),
     }));
-    return { key, radiated: radiatedBy(facesAt(dials[Math.floor(dials.length / 2)]), plan.ambientC), atDials };
+    return {
+      key,
+      radiated: radiatedBy(facesAt(setpointsC[Math.floor(setpointsC.length / 2)]), plan.ambientC),
+      atDials,
+    };
   });
   return {
     modes: basis.length,

@@ -49,22 +49,22 @@ export function translatePlan(board: Board, theirs: Station, ours: Station, plan
   const theirsC = history(theirs, plan);
   const limits: string[] = [];
   const start = ourSteps(plan, ours, limits);
-  let dials = start.steps.flatMap((s) => (s.airSetC === null ? [] : [clamp(s.airSetC, ours.setC)]));
+  let setpointsC = start.steps.flatMap((s) => (s.airSetC === null ? [] : [clamp(s.airSetC, ours.setC)]));
   for (let round = 0; round < ROUNDS; round++) {
-    const base = history(ours, withDials(start, dials));
-    const slopes = dials.map((dial, i) => {
-      const moved = history(ours, withDials(start, dials.with(i, dial + PROBE_STEP_C)));
+    const base = history(ours, withSetpoints(start, setpointsC));
+    const slopes = setpointsC.map((setpointC, i) => {
+      const moved = history(ours, withSetpoints(start, setpointsC.with(i, setpointC + PROBE_STEP_C)));
       return moved.map((t, k) => (t - base[k]) / PROBE_STEP_C);
     });
-    const next = dials.map((dial, i) => clamp(dial + leastSquares(slopes, base, theirsC)[i], ours.setC));
-    const change = Math.max(...next.map((d, i) => Math.abs(d - dials[i])));
-    dials = next;
+    const next = setpointsC.map((setpointC, i) => clamp(setpointC + leastSquares(slopes, base, theirsC)[i], ours.setC));
+    const change = Math.max(...next.map((d, i) => Math.abs(d - setpointsC[i])));
+    setpointsC = next;
     if (change < 1) break;
   }
-  for (const end of ours.setC) if (dials.includes(end)) limits.push(`the dial ends at ${end} °C`);
-  const rounded = withDials(
+  for (const end of ours.setC) if (setpointsC.includes(end)) limits.push(`the dial ends at ${end} °C`);
+  const rounded = withSetpoints(
     start,
-    dials.map((d) => clamp(Math.round(d / ROUND_TO_C) * ROUND_TO_C, ours.setC)),
+    setpointsC.map((d) => clamp(Math.round(d / ROUND_TO_C) * ROUND_TO_C, ours.setC)),
   );
   const oursC = history(ours, rounded);
   return {
@@ -104,9 +104,9 @@ function ourSteps(plan: HeatPlan, ours: Station, limits: string[]): HeatPlan {
 
 const clamp = (x: number, [low, high]: readonly [number, number]): number => Math.min(high, Math.max(low, x));
 
-function withDials(plan: HeatPlan, dials: readonly number[]): HeatPlan {
+function withSetpoints(plan: HeatPlan, setpointsC: readonly number[]): HeatPlan {
   let i = 0;
-  return { ...plan, steps: plan.steps.map((s) => (s.airSetC === null ? s : { ...s, airSetC: dials[i++] })) };
+  return { ...plan, steps: plan.steps.map((s) => (s.airSetC === null ? s : { ...s, airSetC: setpointsC[i++] })) };
 }
 
 /** Moves of one or two dials that bring `base` nearest to `goal`: the normal equations, written out. */
