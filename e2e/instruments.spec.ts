@@ -88,8 +88,10 @@ test('a reading that says something is wrong sounds low and twice; a bench may d
     await page.goto(`${server.url}/jobs/31/outside?view=walk`, { waitUntil: 'networkidle' });
     await connect(page, MEASURE_METER.name, `127.0.0.1:${port}`);
     await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
+    const places: string[] = [];
     const take = async (): Promise<void> => {
       const before = await headline(page).innerText();
+      places.push(before);
       under.drop = (await soundHere(page)) < 0.1 ? 0.9 : 0.003;
       await page.keyboard.press('F9');
       await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
@@ -101,6 +103,11 @@ test('a reading that says something is wrong sounds low and twice; a bench may d
     await page.getByLabel('Entry line').focus();
     await take();
     expect(await notes()).toEqual([]);
+    // Both are taken back: the port is walked whole by another test.
+    for (const place of places.reverse()) {
+      await page.keyboard.press('Shift+U');
+      await expect(headline(page)).toHaveText(place);
+    }
   });
 });
 
