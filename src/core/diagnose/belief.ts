@@ -29,6 +29,8 @@ export interface Belief {
   readonly faults: readonly Fault[];
   /** Probability of each hypothesis before any reading: worked out when it is asked for; numbered as in the space. */
   readonly prior: () => Float64Array;
+  /** What it comes to by row of a reading's table. */
+  readonly priorMass: (reading: number) => Float64Array;
   /** And now. */
   readonly p: Float64Array;
   /** Sets of three and four faults; with {@link p} they sum to one. */
@@ -101,7 +103,8 @@ export function updateBelief(
   const scale = dropScaleOf(predictor, readings);
   const tables = readings.map((r) => faultCase.table(r.measurement, new Set(r.absent ?? []), clearedFaults(r)));
   const values = readings.map((r) => scaled(r, scale));
-  const counts = readings.map((r, i) => !readings.slice(0, i).some((before) => isSame(before, r)));
+  const names = readings.map(answerName);
+  const counts = names.map((name, i) => names.indexOf(name) === i);
   const changed = broadShares(readings, values, tables, counts);
   const evidence = readings.map((r, i): Evidence => {
     const [table, value] = [tables[i], values[i]];
@@ -115,8 +118,10 @@ export function updateBelief(
       likelihoodOf: (row) => (known[row] ??= likelihoodOf(row)),
     };
   });
+  // In one order, whichever way round they were taken: what is cut off among near-equals is then the same.
+  const inOrder = [...names.keys()].sort((a, b) => (names[a] < names[b] ? -1 : 1)).map((i) => evidence[i]);
   const all: readonly RowEvidence[] = [
-    ...evidence,
+    ...inOrder,
     ...proofs.map((proof) => proofEvidence(faultCase.proofTable(clearedFaults(proof)), proof)),
   ];
   const worked = new Set(workedParts(readings));
@@ -138,11 +143,14 @@ export function updateBelief(
   const sets = all.length === 0 ? [] : bestSets(space, weighSet, p, all, logTotal);
   const total = sets.reduce((sum, s) => sum + s.p, 1);
   for (let h = 0; h < p.length; h++) p[h] /= total;
+  const priorP = once(() => spread(prior.p));
+  const priorMasses = evidence.map(({ table }) => once(() => space.rowMass(priorP(), table)));
   return settled({
     case: faultCase,
     space,
     faults,
-    prior: once(() => spread(prior.p)),
+    prior: priorP,
+    priorMass: (reading) => priorMasses[reading](),
     p,
     sets: sets.map((s) => ({ ...s, p: s.p / total })),
     within: isWhole ? prior.within : Float64Array.from(prior.share, (v, f) => (v > 0 ? v / shares[classes.of[f]] : 0)),
@@ -181,9 +189,8 @@ function counted(
   practice: JobPractice,
 ): { space: HypothesisSpace; prior: SetPrior; p: Float64Array; logTotal: number } {
   const { space, prior } = priorFor(faultCase, classes, history, practice);
-  const p = Float64Array.from(prior.p);
-  const logTotal = evidence.reduce((sum, e) => sum + Math.log(space.update(p, e.table, e.likelihood)), 0);
-  return { space, prior, p, logTotal };
+  const p = prior.p.slice();
+  return { space, prior, logTotal: space.updateAll(p, evidence), p };
 }
 
 /** What the same test read before, on the board as it was then. */
@@ -237,13 +244,9 @@ function meet(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
 /** The part that a piece of work was done to: `U9` of `U9/image`. */
 const refOfWork = (key: string): string => key.split(/[/@]/)[0];
 
-/** The same test on the same board, with the same answer. */
-function isSame(a: Reading, b: Reading): boolean {
-  if (JSON.stringify(a.value) !== JSON.stringify(b.value)) return false;
-  if (measurementId(a.measurement) !== measurementId(b.measurement)) return false;
-  const state = (r: Reading): string => JSON.stringify([r.absent ?? [], r.replaced ?? [], r.swapped ?? []]);
-  return state(a) === state(b);
-}
+/** Names the test, its answer and the board as it was then: what is of one name says the same once more. */
+const answerName = ({ measurement, value, absent = [], replaced = [], swapped = [] }: Reading): string =>
+  JSON.stringify([measurementId(measurement), value, absent, replaced, swapped]);
 
 /** The belief if a test came out in one of its classes. */
 export function conditioned(belief: Belief, table: TestTable, given: Float64Array): Belief {
@@ -368,20 +371,16 @@ export function weightsFor(belief: Belief, ref: PartRef, now?: BoardNow): Weight
   const isAlive = now ? aliveNow(now) : () => true;
   const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);
   // With the suspect at fault: as it is believed now. Without: as it was before any reading.
-  const { first, second, pairsEnd, sets } = likely;
-  const own = likely.p.map((p, k) => {
-    const isOwn = k < pairsEnd ? isMine[first[k]] || isMine[second[k]] : sets[k - pairsEnd].some((f) => isMine[f]);
-    return isOwn ? p : 0;
-  });
-  const others = belief.prior().slice();
-  space.forEach((h, i, j) => {
-    if (isMine[i] || (j >= 0 && isMine[j])) others[h] = 0;
-  });
+  const own = space.hypothesesOf(likely, isMine);
+  const ownP = own.reduce((sum, k) => sum + likely.p[k], 0);
   return evidence
     .map((e, reading) => {
-      const guilty = meanOver(space.likelyRowMass({ ...likely, p: own }, e.table), e.likelihoodOf);
-      const without = meanOver(space.rowMass(others, e.table), e.likelihoodOf);
-      return { reading, decades: Math.log10(guilty / without) };
+      const guilty = own.reduce((sum, k) => sum + likely.p[k] * e.likelihoodOf(space.rowOf(likely, e.table, k)), 0);
+      const without = meanOver(
+        space.rowMassWithout(belief.priorMass(reading), belief.prior(), e.table, isMine),
+        e.likelihoodOf,
+      );
+      return { reading, decades: Math.log10(guilty / ownP / without) };
     })
     .sort((a, b) => Math.abs(b.decades) - Math.abs(a.decades));
 }

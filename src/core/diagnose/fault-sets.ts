@@ -64,6 +64,7 @@ export function bestSets(
   const areFew = space.standsFor.length <= COMPANIONS;
   const accompanied = areFew ? Infinity : ACCOMPANIED;
   const alone = Float64Array.from(space.standsFor, (f) => priorOf([f]));
+  const byKey = evidence.map(({ table }) => likeliestByKey(space.standsFor, table.keyOf, alone));
   let parents = likeliest(space, p, areFew ? 0 : LEAST_SHARE);
   const likeliestP = p.reduce((most, v) => Math.max(most, v), 0);
   const found: FaultSet[] = [];
@@ -83,14 +84,18 @@ export function bestSets(
       const each = likelihoods(parent.faults);
       const worst = each.reduce((w, l, r) => (l / top[r] < each[w] / top[w] ? r : w), 0);
       if (each[worst] < EXPLAINED * top[worst]) {
-        const gains = gainsAt(evidence[worst], parent.faults, each[worst]);
         const most = parent.p * (top[worst] / Math.max(each[worst], 1e-300));
-        space.standsFor.forEach((f, c) => {
+        for (const [key, classes] of byKey[worst]) {
           // Not even if it explained the reading as well as anything does.
-          if (most * alone[c] < least) return;
-          const gain = gains(f);
-          if (gain >= LEAST_GAIN) offer([...parent.faults, f], parent.p * gain * alone[c]);
-        });
+          if (most * alone[classes[0]] < least) continue;
+          const gain = gainOf(evidence[worst], parent.faults, key, each[worst]);
+          if (gain < LEAST_GAIN) continue;
+          for (const c of classes) {
+            const guess = parent.p * gain * alone[c];
+            if (guess < least) break;
+            offer([...parent.faults, space.standsFor[c]], guess);
+          }
+        }
       }
       if (rank < accompanied) for (const f of companions) offer([...parent.faults, f], parent.p * priorOf([f]));
     });
@@ -107,20 +112,22 @@ export function bestSets(
   return found;
 }
 
-/** How much likelier a reading gets with one more fault; faults of one key are asked once. */
-function gainsAt(e: RowEvidence | undefined, faults: readonly number[], now: number): (fault: number) => number {
-  if (!e) return () => 0;
-  const { table } = e;
-  const own = faults.map((f) => table.keyOf[f]);
-  const known = new Map<number, number>([[0, 1]]);
-  return (f) => {
-    const key = table.keyOf[f];
-    let gain = known.get(key);
-    if (gain === undefined)
-      known.set(key, (gain = e.likelihoodOf(table.rowOfAll([...own, key])) / Math.max(now, 1e-300)));
-    return gain;
-  };
+/** Classes by their key in a test that they change, those of one key likeliest first. */
+function likeliestByKey(standsFor: Uint16Array, keyOf: Uint16Array, alone: Float64Array): Map<number, number[]> {
+  const byKey = new Map<number, number[]>();
+  standsFor.forEach((f, c) => {
+    if (keyOf[f] === 0) return;
+    const classes = byKey.get(keyOf[f]);
+    if (classes) classes.push(c);
+    else byKey.set(keyOf[f], [c]);
+  });
+  for (const classes of byKey.values()) classes.sort((a, b) => alone[b] - alone[a]);
+  return byKey;
 }
+
+/** How much likelier a reading gets with one more fault of a key. */
+const gainOf = ({ table, likelihoodOf }: RowEvidence, faults: readonly number[], key: number, now: number): number =>
+  likelihoodOf(table.rowOfAll([...faults.map((f) => table.keyOf[f]), key])) / Math.max(now, 1e-300);
 
 function likeliest(space: HypothesisSpace, p: Float64Array, leastShare: number): Weighed[] {
   let from = 0;

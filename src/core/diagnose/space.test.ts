@@ -1,4 +1,5 @@
 import { demoBoard } from '../../../demo/files';
+import type { Reading } from './reading';
 import { updateBelief } from './belief';
 import { FaultCase } from './case';
 import { Predictor } from './predictor';
@@ -174,4 +175,44 @@ test('pairs are listed by parts, likeliest first', () => {
   expect(pairs).toHaveLength(5);
   expect(pairs.map((p) => p.p)).toEqual([...pairs.map((p) => p.p)].sort((a, b) => b - a));
   for (const { refs } of pairs) expect(refs[0]).not.toBe(refs[1]);
+});
+
+describe('over every single and pair of a demo board', () => {
+  const predictor = Predictor.of(demoBoard('heronlog-4-c'));
+  const readings: Reading[] = [
+    { measurement: { kind: 'groundResistance', net: 'AON33' }, value: { kind: 'figure', value: 1.6 } },
+    { measurement: { kind: 'diodeDrop', net: 'VSYS' }, value: { kind: 'figure', value: 0.41 } },
+    { measurement: { kind: 'railVoltage', rail: 'VBUS' }, value: { kind: 'figure', value: 5.02 } },
+    { measurement: { kind: 'diodeDrop', net: 'VBUS_F' }, value: { kind: 'figure', value: 0.62 } },
+  ];
+  const { space, evidence, prior } = updateBelief(predictor, readings, []);
+
+  test('all readings at once come to the same as one after the other', () => {
+    const [one, all] = [prior().slice(), prior().slice()];
+    const log = evidence.reduce((sum, e) => sum + Math.log(space.update(one, e.table, e.likelihood)), 0);
+    expect(space.updateAll(all, evidence)).toBeCloseTo(log, 9);
+    expect(Math.max(...all.map((v, h) => Math.abs(v - one[h])))).toBeLessThan(1e-12);
+  });
+
+  test('mass by row without some faults is that of the hypotheses without them', () => {
+    const isSome = Uint8Array.from([...space.faults.map((f) => Number(f.ref === 'U4')), 0]);
+    const without = prior().slice();
+    space.forEach((h, i, j) => {
+      if (isSome[i] || (j >= 0 && isSome[j])) without[h] = 0;
+    });
+    for (const { table } of evidence) {
+      const mass = space.rowMassWithout(space.rowMass(prior(), table), prior(), table, isSome);
+      const plain = space.rowMass(without, table);
+      expect(Math.max(...mass.map((v, row) => Math.abs(v - plain[row])))).toBeLessThan(1e-12);
+    }
+  });
+
+  test('each test’s mass by row, gathered once for all that share a partition, is that of the whole', () => {
+    const likely = space.likely(prior(), 0);
+    for (const m of predictor.tests) {
+      const table = FaultCase.of(predictor, []).table(m, new Set(), []);
+      const [gathered, plain] = [space.likelyRowMass(likely, table), space.rowMass(prior(), table)];
+      expect(Math.max(...gathered.map((v, row) => Math.abs(v - plain[row])))).toBeLessThan(1e-12);
+    }
+  });
 });

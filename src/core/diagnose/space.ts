@@ -217,7 +217,8 @@ export class HypothesisSpace {
 
   /** Number of the hypothesis of two different classes. */
   private pairAt(a: number, b: number): number {
-    const [i, j] = a < b ? [a, b] : [b, a];
+    const i = Math.min(a, b);
+    const j = Math.max(a, b);
     return this.n + i * this.n - (i * (i + 1)) / 2 + (j - i - 1);
   }
 
@@ -232,6 +233,52 @@ export class HypothesisSpace {
   /** Keys of the classes in a table. */
   private classKeys({ keyOf }: Pick<TestTable, 'keyOf'>): Uint16Array {
     return this.standsFor.map((f) => keyOf[f]);
+  }
+
+  /**
+   * Multiplies by the likelihoods of several readings, each one figure per row of its table, and normalises. Classes that no
+   * reading tells apart are gone through as one. Gives the logarithm of what it came to.
+   */
+  updateAll(p: Float64Array, readings: readonly Likelihoods[]): number {
+    if (readings.length === 0) return 0;
+    const { n, several } = this;
+    const { kindOf, kinds } = this.kindsUnder(readings.map(({ table }) => table));
+    const { single, pair } = logLikelihoods(
+      readings,
+      kinds.map((c) => this.standsFor[c]),
+    );
+    const most = pair.reduce((m, v) => Math.max(m, v), Math.max(...single));
+    const factor = pair.map((v) => Math.exp(v - most));
+    let total = 0;
+    for (let i = 0; i < n; i++) total += p[i] *= Math.exp(single[kindOf[i]] - most);
+    let h = n;
+    for (let i = 0; i < n; i++) {
+      const base = kindOf[i] * kinds.length;
+      for (let j = i + 1; j < n; j++, h++) total += p[h] *= factor[base + kindOf[j]];
+    }
+    for (const c of several) total += p[h++] *= factor[kindOf[c] * (kinds.length + 1)];
+    for (h = 0; h < p.length; h++) p[h] /= total;
+    return Math.log(total) + most;
+  }
+
+  /** Classes by their keys in several tables: the kind of each class, and one class of each kind. */
+  private kindsUnder(tables: readonly Pick<TestTable, 'keyOf'>[]): { kindOf: Uint16Array; kinds: number[] } {
+    const kindOf = new Uint16Array(this.n);
+    let kinds = [0];
+    for (const { keyOf } of new Set(tables)) {
+      const numbers = new Map<number, number>();
+      kinds = [];
+      this.standsFor.forEach((f, c) => {
+        const name = kindOf[c] * 65536 + keyOf[f];
+        let number = numbers.get(name);
+        if (number === undefined) {
+          numbers.set(name, (number = kinds.length));
+          kinds.push(c);
+        }
+        kindOf[c] = number;
+      });
+    }
+    return { kindOf, kinds };
   }
 
   /** Multiplies by the likelihood of a reading, one figure per row of its table, and normalises. Gives what it came to. */
@@ -287,6 +334,22 @@ export class HypothesisSpace {
     return from;
   }
 
+  /** Numbers of the likely hypotheses with one of some faults. @param isSome 1 for those, by fault; 0 behind the last. */
+  hypothesesOf({ first, second, pairsEnd, sets }: Likely, isSome: Uint8Array): number[] {
+    const found: number[] = [];
+    for (let k = 0; k < pairsEnd; k++) if (isSome[first[k]] || isSome[second[k]]) found.push(k);
+    sets.forEach((set, k) => set.some((f) => isSome[f]) && found.push(pairsEnd + k));
+    return found;
+  }
+
+  /** Row of one likely hypothesis in a table. */
+  rowOf({ first, second, singles, pairsEnd, sets }: Likely, table: TestTable, k: number): number {
+    const { keyOf, keys, rowOf } = table;
+    if (k < singles) return rowOf[keyOf[first[k]] * keys];
+    if (k < pairsEnd) return rowOf[keyOf[first[k]] * keys + keyOf[second[k]]];
+    return table.rowOfAll(sets[k - pairsEnd].map((f) => keyOf[f]));
+  }
+
   /** Row of each likely hypothesis in a table. */
   likelyRows({ first, second, singles, pairsEnd, sets }: Likely, table: TestTable): Uint32Array {
     const { keyOf, keys, rowOf } = table;
@@ -307,52 +370,61 @@ export class HypothesisSpace {
       const b = cells[n] % plainKeys;
       mass[rowOf[((cells[n] - b) / plainKeys) * keys + b]] += pairs[n];
     }
-    this.meetOwnKeys(likely, table, of, mass);
+    this.meetOwnKeys(table, of, mass);
     setRows.forEach((row, k) => (mass[row] += likely.p[likely.pairsEnd + k]));
     return mass;
   }
 
   /** Moves the hypotheses whose faults are met in a way of their own from the plain rows to their own ones. */
-  private meetOwnKeys(likely: Likely, table: TestTable, of: FaultIndex, mass: Float64Array): void {
+  private meetOwnKeys(table: TestTable, { from, other, p }: FaultIndex, mass: Float64Array): void {
     const { met, keyOf, keys, rowOf, plainKeyOf } = table;
-    const { first, second, p } = likely;
     const none = this.faults.length;
-    const row = (key: Uint16Array, k: number): number =>
-      rowOf[key[first[k]] * keys + (second[k] === none ? 0 : key[second[k]])];
     for (const f of met) {
-      for (let at = of.from[f]; at < of.from[f + 1]; at++) {
-        const k = of.hypotheses[at];
+      const [plain, own] = [plainKeyOf[f] * keys, keyOf[f] * keys];
+      for (let at = from[f]; at < from[f + 1]; at++) {
+        const g = other[at];
         // A pair of two such faults is moved with its first.
-        if (second[k] === f && first[k] !== f && keyOf[first[k]] !== plainKeyOf[first[k]]) continue;
-        mass[row(plainKeyOf, k)] -= p[k];
-        mass[row(keyOf, k)] += p[k];
+        if (g < f && keyOf[g] !== plainKeyOf[g]) continue;
+        mass[rowOf[plain + (g === none ? 0 : plainKeyOf[g])]] -= p[at];
+        mass[rowOf[own + (g === none ? 0 : keyOf[g])]] += p[at];
       }
     }
   }
 
-  /** Probability of each pair of a partition's keys: many tests share them, so that the hypotheses are gone through once for all. */
+  /**
+   * Probability of each pair of a partition's keys: many tests share them, so that the hypotheses are gone through once for
+   * all, and of those only the ones with a fault that the partition tells from none.
+   */
   private gather(likely: Likely, { plainKeyOf: keyOf, plainKeys: keys }: TestTable): Gathered {
     let kept = this.gathered.get(likely);
     if (!kept) this.gathered.set(likely, (kept = { of: indexFaults(likely, this.faults.length), byKeys: new Map() }));
     const { of, byKeys } = kept;
     let found = byKeys.get(keyOf);
     if (!found) {
+      const { from, other, p, total } = of;
+      const none = this.faults.length;
       const all = roomFor(keys * keys);
-      const { first, second, singles, pairsEnd, p } = likely;
-      const seen = new Uint32Array(pairsEnd);
-      let count = 0;
-      for (let k = 0; k < pairsEnd; k++) {
-        const cell = keyOf[first[k]] * keys + (k < singles ? 0 : keyOf[second[k]]);
-        if (all[cell] === 0) seen[count++] = cell;
-        all[cell] += p[k];
+      const seen: number[] = [];
+      let told = 0;
+      for (let f = 0; f < none; f++) {
+        const key = keyOf[f];
+        if (key === 0) continue;
+        for (let at = from[f]; at < from[f + 1]; at++) {
+          const g = other[at];
+          const second = g === none ? 0 : keyOf[g];
+          // A pair of two such faults counts with its first.
+          if (second !== 0 && g < f) continue;
+          const cell = key > second ? key * keys + second : second * keys + key;
+          if (all[cell] === 0 && p[at] > 0) seen.push(cell);
+          all[cell] += p[at];
+          told += p[at];
+        }
       }
+      all[0] = Math.max(0, total - told);
       // In ascending order: the sums behind them are then the same to the last digit, whichever hypothesis came first.
-      const cells = seen.slice(0, count).sort();
-      const pairs = new Float64Array(count);
-      for (let n = 0; n < count; n++) {
-        pairs[n] = all[cells[n]];
-        all[cells[n]] = 0;
-      }
+      const cells = Uint32Array.from([0, ...seen]).sort();
+      const pairs = Float64Array.from(cells, (cell) => all[cell]);
+      for (const cell of cells) all[cell] = 0;
       byKeys.set(keyOf, (found = { cells, pairs }));
     }
     return { ...found, of };
@@ -374,6 +446,29 @@ export class HypothesisSpace {
     return mass;
   }
 
+  /**
+   * Probability of each row over the hypotheses without any of some faults.
+   * @param mass of each row over all of them. @param isSome 1 for those faults.
+   */
+  rowMassWithout(mass: Float64Array, p: Float64Array, table: TestTable, isSome: Uint8Array): Float64Array {
+    const { n, standsFor } = this;
+    const { keys, rowOf } = table;
+    const keyOf = this.classKeys(table);
+    const rest = mass.slice();
+    for (let i = 0; i < n; i++) {
+      if (!isSome[standsFor[i]]) continue;
+      const base = keyOf[i] * keys;
+      rest[rowOf[base]] -= p[i];
+      // A pair of two of them is taken with its first.
+      for (let j = 0; j < i; j++) if (!isSome[standsFor[j]]) rest[rowOf[base + keyOf[j]]] -= p[this.pairAt(j, i)];
+      for (let j = i + 1, h = this.pairAt(i, i + 1); j < n; j++, h++) rest[rowOf[base + keyOf[j]]] -= p[h];
+    }
+    this.several.forEach((c, k) => {
+      if (isSome[standsFor[c]]) rest[rowOf[keyOf[c] * keys + keyOf[c]]] -= p[this.twiceFrom + k];
+    });
+    return rest.map((v) => Math.max(0, v));
+  }
+
   /** Chance of each class, alone or with others; two faults of one class count twice. */
   classMarginal(p: Float64Array, sets: readonly FaultSet[] = []): Float64Array {
     const of = new Float64Array(this.n);
@@ -392,6 +487,45 @@ export class HypothesisSpace {
   }
 }
 
+/** A reading is never ruled out altogether: below this its logarithm would be none. */
+const LEAST_LIKELIHOOD = 1e-300;
+
+/**
+ * Logarithms of what all readings say to each fault of a list, and to each pair of them as a · length + b. A fault that a
+ * reading does not see leaves it as it is: only pairs of two that it sees are looked up.
+ */
+function logLikelihoods(
+  readings: readonly Likelihoods[],
+  faults: readonly number[],
+): { single: Float64Array; pair: Float64Array } {
+  const n = faults.length;
+  const single = new Float64Array(n);
+  const pair = new Float64Array(n * n);
+  let sound = 0;
+  for (const { table, likelihood } of readings) {
+    const { keyOf, keys, rowOf } = table;
+    const byRow = likelihood.map((l) => Math.log(Math.max(l, LEAST_LIKELIHOOD)));
+    const base = faults.map((f) => keyOf[f] * keys);
+    const none = byRow[rowOf[0]];
+    const alone = base.map((at) => byRow[rowOf[at]]);
+    const seen = [...faults.keys()].filter((a) => base[a] !== 0);
+    sound += none;
+    for (let a = 0; a < n; a++) single[a] += alone[a];
+    for (const a of seen)
+      for (const b of seen) {
+        if (b > a) break;
+        pair[a * n + b] += byRow[rowOf[base[a] + keyOf[faults[b]]]] - alone[a] - alone[b] + none;
+      }
+  }
+  for (let a = 0; a < n; a++)
+    for (let b = 0; b <= a; b++) {
+      const both = pair[a * n + b] + single[a] + single[b] - sound;
+      pair[a * n + b] = both;
+      pair[b * n + a] = both;
+    }
+  return { single, pair };
+}
+
 let room = new Float64Array(0);
 
 /** Zeros to add up in, at least so many; whoever fills them leaves them zero again. */
@@ -400,7 +534,13 @@ function roomFor(cells: number): Float64Array {
   return room;
 }
 
-/** Pairs of keys that any likely hypothesis has, as a · keys + b, with their probability. */
+/** What a reading says to the rows of its table. */
+interface Likelihoods {
+  readonly table: Pick<TestTable, 'keyOf' | 'keys' | 'rowOf'>;
+  readonly likelihood: Float64Array;
+}
+
+/** Pairs of keys that any likely hypothesis has, as a · keys + b with a ≥ b, with their probability. */
 interface Gathered {
   readonly cells: Uint32Array;
   readonly pairs: Float64Array;
