@@ -7,7 +7,11 @@ export const CAPABILITIES = {
   },
   'event fold': {
     mutate: ['src/core/job/log/*.ts', 'src/core/job/decide/*.ts', 'src/core/stored/*.ts'],
-    tests: ['src/core/job/log/{fold,soak,summary,old-logs}', 'src/core/job/decide/*'],
+    tests: [
+      'src/core/job/log/{fold,fields,origin,soak,summary,old-logs}',
+      'src/core/job/decide/*',
+      'src/core/stored/*',
+    ],
   },
   stock: { mutate: ['src/core/stock/{check,state,lines,stored}.ts'], tests: ['src/core/stock/*'] },
   proof: { mutate: ['src/core/proof/*.ts'], tests: ['src/core/proof/{proof,gates,rails,order,suspects,power-up}'] },

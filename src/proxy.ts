@@ -33,7 +33,7 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
   const found = shop ? passage(asked, shop, person) : before;
   switch (found.kind) {
     case 'refuse':
-      return refusal(found.status, found.words);
+      return refusal(found.status, found.message);
     case 'signIn': {
       const scheme = headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http';
       const to = new URL(SIGN_IN_PATH, `${scheme}://${asked.host}`);

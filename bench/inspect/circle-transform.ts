@@ -97,7 +97,7 @@ export async function byCircleTransform(): Promise<Transform> {
       mmPerPx: pitchMm / pitchPx,
       balls,
       bridges: [],
-      crumbs: [],
+      solderDebris: [],
       usualMm: sizes.ball * pitchMm,
       sizeInDoubt: false,
     };

@@ -11,7 +11,7 @@ export interface JournalEntry {
   /** The kind of error, and its code where it has one. */
   readonly error: string;
   /** The program's own sentence, or the first words of the library's. */
-  readonly words: string;
+  readonly message: string;
 }
 
 /** A file of the journal is closed at this size, and so many older ones are kept beside it. Engineering estimates. */
@@ -33,7 +33,7 @@ export function entryOf(doing: string, error: unknown, at: Date): JournalEntry {
     .split('\n')[0]
     .replace(/"[^"]*"|'[^']*'|“[^”]*”|`[^`]*`/g, '…')
     .slice(0, LONGEST_WORDS);
-  return { at: at.toISOString(), doing, error: code === undefined ? name : `${name} ${String(code)}`, words: said };
+  return { at: at.toISOString(), doing, error: code === undefined ? name : `${name} ${String(code)}`, message: said };
 }
 
 /** JSON lines in a folder, in files that are closed when they are full; the last of what went wrong is kept at hand. */

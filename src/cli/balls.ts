@@ -176,7 +176,7 @@ function inspect(board: Board, ref: string, file: string, rows = false): void {
       ...{ pin: balled.pins[i], state, diameterMm, diameterSdMm, unclear },
     })),
     bridges: seen.bridges.map((pair) => pair.map((i) => balled.pins[i])),
-    crumbs: seen.crumbs.length,
+    crumbs: seen.solderDebris.length,
     ...{ usualMm: seen.usualMm, sizeInDoubt: seen.sizeInDoubt },
   });
 }

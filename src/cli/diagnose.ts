@@ -39,7 +39,7 @@ export function addDiagnoseCommands(root: Command): void {
       print({
         suspects: suspects(belief)
           .slice(0, 10)
-          .map(({ ref, words, p }) => ({ ref, words, p })),
+          .map(({ ref, label, p }) => ({ ref, words: label, p })),
       });
     });
   diagnose

@@ -49,7 +49,7 @@ export function addProofCommands(root: Command): void {
           maxV: r.maxV,
           measuredV: r.measuredV,
           state: r.state,
-          words: r.words,
+          words: r.label,
         })),
       });
     });

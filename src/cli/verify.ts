@@ -28,5 +28,5 @@ export function addVerifyCommand(root: Command): void {
 const told = (what: string, { broken, ...found }: ChainFound) => ({
   ...found,
   holds: !broken,
-  ...(broken && { problem: broken.id > 0 ? `${what} ${broken.id} ${broken.words}` : broken.words }),
+  ...(broken && { problem: broken.id > 0 ? `${what} ${broken.id} ${broken.message}` : broken.message }),
 });

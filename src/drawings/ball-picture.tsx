@@ -21,7 +21,7 @@ export interface BallPictureProps {
   readonly sites: readonly DrawnSite[];
   readonly bridges: readonly (readonly [number, number])[];
   /** In the pattern's frame. */
-  readonly crumbs: readonly { readonly x: number; readonly y: number }[];
+  readonly solderDebris: readonly { readonly x: number; readonly y: number }[];
   readonly onPick?: (pin: string) => void;
 }
 
@@ -42,7 +42,7 @@ export function BallPicture({
   pitchMm,
   sites,
   bridges,
-  crumbs,
+  solderDebris,
   onPick,
 }: BallPictureProps) {
   const pitchPx = Math.sqrt(Math.abs(toPicture[0] * toPicture[4] - toPicture[1] * toPicture[3]));
@@ -118,7 +118,7 @@ export function BallPicture({
             </g>
           );
         })}
-        {crumbs.map((crumb, i) => {
+        {solderDebris.map((crumb, i) => {
           const p = mapPoint(toPicture, crumb);
           const d = 0.22 * pitchPx;
           return (

@@ -84,7 +84,7 @@ function Contact({
   const middle = x + CONTACT.w / 2;
   return (
     <g onClick={() => onPick(p.pin)} style={{ cursor: 'pointer' }} data-pin={p.pin}>
-      <title>{`${p.pin} ${p.carries}${p.verdict ? `: ${value}, ${p.verdict.words}` : ''}`}</title>
+      <title>{`${p.pin} ${p.carries}${p.verdict ? `: ${value}, ${p.verdict.label}` : ''}`}</title>
       <rect
         x={x}
         y={y}

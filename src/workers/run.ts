@@ -3,7 +3,7 @@
 export type Answer<Reply extends { readonly kind: string }> =
   | Exclude<Reply, { kind: 'progress' }>
   | { readonly kind: 'cancelled' }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };
 
 export interface Started<Reply extends { readonly kind: string }> {
   readonly answer: Promise<Answer<Reply>>;
@@ -19,7 +19,7 @@ export function runInWorker<Request, Reply extends { readonly kind: string }>(
   worker: Worker,
   request: Request,
   onProgress: (reply: Extract<Reply, { kind: 'progress' }>) => void,
-  crashWords: string,
+  crashMessage: string,
   keep: (worker: Worker) => void = (idle) => idle.terminate(),
 ): Started<Reply> {
   let settle: (answer: Answer<Reply>) => void = () => {};
@@ -37,7 +37,7 @@ export function runInWorker<Request, Reply extends { readonly kind: string }>(
     if (data.kind === 'progress') onProgress(data as Extract<Reply, { kind: 'progress' }>);
     else end(data as Answer<Reply>);
   };
-  const crashed = (): void => end({ kind: 'problem', words: crashWords });
+  const crashed = (): void => end({ kind: 'problem', message: crashMessage });
   worker.onerror = crashed;
   worker.onmessageerror = crashed;
   worker.postMessage(request);

@@ -22,7 +22,7 @@ export interface Shop {
 export type Passage =
   | { readonly kind: 'pass' }
   | { readonly kind: 'signIn' }
-  | { readonly kind: 'refuse'; readonly status: 400 | 401 | 403 | 413; readonly words: string };
+  | { readonly kind: 'refuse'; readonly status: 400 | 401 | 403 | 413; readonly message: string };
 
 /** The machine's own names: nobody else can answer to them (RFC 6761, 6.3; RFC 8252, 7.3). */
 const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
@@ -33,7 +33,7 @@ export const SIGN_IN_PATH = '/sign-in';
 /** The shop's own affairs: people, copies, health. */
 const LEADS_ONLY = /^\/shop(\/|$)/;
 
-const refuse = (status: 400 | 401 | 403 | 413, words: string): Passage => ({ kind: 'refuse', status, words });
+const refuse = (status: 400 | 401 | 403 | 413, message: string): Passage => ({ kind: 'refuse', status, message });
 
 /** What is said to a request that is too large by its own word; undefined for others. */
 export const tooLarge = (contentLength: string | null): string | undefined =>

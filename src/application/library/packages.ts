@@ -35,7 +35,7 @@ export interface PackageLook {
   readonly board: string;
   readonly name: string;
   readonly isNew: boolean;
-  readonly differences: readonly (Pick<BoardDifference, 'kind' | 'words'> & { readonly id: string })[];
+  readonly differences: readonly (Pick<BoardDifference, 'kind' | 'summary'> & { readonly id: string })[];
   /** What comes along in any case: photographs of sides that have none, readings of good boards. */
   readonly along: readonly string[];
 }
@@ -55,7 +55,7 @@ export async function lookIntoPackage(db: Session, bytes: Uint8Array): Promise<R
     name: `${board.device}, ${board.name}, revision ${board.revision}`,
     isNew: mine === undefined,
     differences: mine
-      ? boardDifferences(mine, board).map((d) => ({ id: lineId(d), kind: d.kind, words: d.words }))
+      ? boardDifferences(mine, board).map((d) => ({ id: lineId(d), kind: d.kind, summary: d.summary }))
       : [],
     along: [
       ...photos.filter((p) => !known.has(p.side)).map((p) => `a photograph of the ${p.side}`),

@@ -43,7 +43,7 @@ export interface Records {
   readonly boardId?: string;
   readonly rows: readonly LedgerRow[];
   readonly all: LedgerRow | undefined;
-  readonly told?: ToldAndWas;
+  readonly promised?: ToldAndWas;
   /** Where the share of cures became another one: the closing from which on it holds. */
   readonly change?: Change & { readonly since: string };
 }
@@ -64,7 +64,7 @@ export async function loadRecords(db: Session, { by, boardId, from, before }: Re
   const rows = tally(lines, by).map((r) => (by === 'board' ? { ...r, name: nameOf.get(r.name) ?? r.name } : r));
   const change = shareChangeOf(lines.map((l) => l.outcome === 'repaired'));
   return {
-    ...{ by, boards, boardId, rows, told: toldAndWas(lines) },
+    ...{ by, boards, boardId, rows, promised: toldAndWas(lines) },
     all: tally(
       lines.map((l) => ({ ...l, board: 'all' })),
       'board',
@@ -134,10 +134,10 @@ export async function loadLearning(db: Session): Promise<Learning> {
   );
   const seen = stepsSeen([...events.values()]);
   const { durations } = await findLearning(db);
-  const steps = Object.entries(STEP_KINDS_OF).map(([name, { words, prior }]): LearnedStep => {
+  const steps = Object.entries(STEP_KINDS_OF).map(([name, { label, prior }]): LearnedStep => {
     const kind = name as StepKind;
     return {
-      ...{ kind, words, ships: prior.minutes },
+      ...{ kind, words: label, ships: prior.minutes },
       learned: learnedDuration(prior, seen[kind]).minutes,
       moved: leaveOneOut(prior, (others) => learnedDuration(prior, others), seen[kind]),
       change: changeOf(seen[kind]),

@@ -152,7 +152,7 @@ export async function loadQueuePlan(db: Session): Promise<QueuePlan> {
   const ways = problem.options.map(({ need, supply }) => {
     const { offer, fit } = routes.get(need)!.find((r) => r.offer.id === supply)!;
     const actions = fit.actions.filter((a) => a.kind !== 'verify').map((a) => a.words);
-    return [wayKey(need, supply), { typeId: offer.candidate.type.id, words: offer.words, actions }] as const;
+    return [wayKey(need, supply), { typeId: offer.candidate.type.id, words: offer.summary, actions }] as const;
   });
   return {
     problem,

@@ -24,10 +24,10 @@ test('an error is told by its kind and code; what is in quotation marks may be a
   const full = Object.assign(new Error('no room for "Mrs. Brown’s photographs"\nand more'), { code: 'SQLITE_FULL' });
   expect(entryOf('keeping an entry', full, AT)).toEqual({
     ...{ at: AT.toISOString(), doing: 'keeping an entry' },
-    ...{ error: 'Error SQLITE_FULL', words: 'no room for …' },
+    ...{ error: 'Error SQLITE_FULL', message: 'no room for …' },
   });
-  expect(entryOf('x', 'thrown as text', AT)).toMatchObject({ error: 'string', words: 'thrown as text' });
-  expect(entryOf('x', new Error('y'.repeat(5000)), AT).words).toHaveLength(300);
+  expect(entryOf('x', 'thrown as text', AT)).toMatchObject({ error: 'string', message: 'thrown as text' });
+  expect(entryOf('x', new Error('y'.repeat(5000)), AT).message).toHaveLength(300);
 });
 
 test('every line is JSON with its time, in files that only their owner reads', async () => {
@@ -36,7 +36,7 @@ test('every line is JSON with its time, in files that only their owner reads', a
   journal.problem('copying', new RangeError('the folder is gone'));
   const [first, second] = await linesOf(2);
   expect(first).toMatchObject({ level: 30, doing: 'started' });
-  expect(second).toMatchObject({ level: 50, doing: 'copying', error: 'RangeError', words: 'the folder is gone' });
+  expect(second).toMatchObject({ level: 50, doing: 'copying', error: 'RangeError', message: 'the folder is gone' });
   expect(Number.isNaN(Date.parse(String(second.time)))).toBe(false);
   const [file] = readdirSync(folder).filter((n) => n.endsWith('.jsonl'));
   expect(statSync(path.join(folder, file)).mode & 0o077).toBe(0);

@@ -73,7 +73,7 @@ describe('two files of one board', () => {
   };
 
   test('differ line by line, in words', () => {
-    const words = boardDifferences(heron, theirs).map((d) => d.words);
+    const words = boardDifferences(heron, theirs).map((d) => d.summary);
     const u4 = heron.parts.find((p) => p.ref === 'U4')!;
     expect(words).toEqual([
       'thicknessMm: 0.8 → 1',

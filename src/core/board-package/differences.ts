@@ -37,7 +37,7 @@ export interface BoardDifference {
   readonly name: string;
   readonly kind: 'added' | 'removed' | 'changed';
   /** `C14: only in theirs`, `VIN: diodeV 0.45 → 0.48`. */
-  readonly words: string;
+  readonly summary: string;
   readonly mine: unknown;
   readonly theirs: unknown;
 }
@@ -83,13 +83,13 @@ function differenceOf(section: Section, name: string, mine: unknown, theirs: unk
   if (same(mine, theirs)) return [];
   const kind = mine === undefined ? 'added' : theirs === undefined ? 'removed' : 'changed';
   const of = name || section;
-  const words =
+  const summary =
     kind === 'added'
       ? `${of}: only in theirs`
       : kind === 'removed'
         ? `${of}: only in yours`
         : `${of}: ${changeWords(mine, theirs)}`;
-  return [{ section, name, kind, words, mine, theirs }];
+  return [{ section, name, kind, summary, mine, theirs }];
 }
 
 /** Longer values are not written out. */

@@ -46,7 +46,7 @@ export function mostTelling(blows: Blows, trials: readonly Trial[], now: Unknown
     const seconds = reaches(slug, asked.alloyC);
     return seconds === null ? [] : [{ asked: { ...asked, setC }, trial: { ...trial, seconds } as MeltTrial }];
   });
-  const doubt = ({ trial }: { trial: Trial }): number => {
+  const sdRelative = ({ trial }: { trial: Trial }): number => {
     const here = residualsOf(blows, [trial], now).slice(0, 1);
     const rows = NAMES.map((name) => {
       const step = stepOf(now[name]);
@@ -57,7 +57,7 @@ export function mostTelling(blows: Blows, trials: readonly Trial[], now: Unknown
     const c = inverse(more);
     return c.get(0, 0) * c.get(1, 1) - c.get(0, 1) ** 2;
   };
-  const told = candidates.map((c) => ({ ...c, doubt: doubt(c) }));
+  const told = candidates.map((c) => ({ ...c, doubt: sdRelative(c) }));
   // All asked and done: the hottest melt once more.
   if (told.length === 0) return { kind: 'melt', alloyC: 217, setC: 400 };
   return told.reduce((a, b) => (b.doubt < a.doubt ? b : a)).asked;

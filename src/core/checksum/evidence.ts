@@ -17,7 +17,7 @@ export const UNSEARCHED = 0.01;
 
 /** What holds, with what tells it from others that change with the units in the same way. */
 export interface Candidate {
-  readonly told: FoundChecksum;
+  readonly independent: FoundChecksum;
   /** Candidates of the same change share it; none where only the value speaks. */
   readonly change?: string;
   /** Ranges that are as simple. */
@@ -33,12 +33,14 @@ export function againstTwins(candidates: readonly Candidate[]): FoundChecksum[] 
     if (family) family.push(c);
     else families.set(c.change, [c]);
   }
-  return candidates.map(({ told, change, ranges }) => {
+  return candidates.map(({ independent, change, ranges }) => {
     const rivals =
-      change === undefined ? 0 : families.get(change)!.filter((c) => c.told !== told && c.ranges <= ranges).length;
+      change === undefined
+        ? 0
+        : families.get(change)!.filter((c) => c.independent !== independent && c.ranges <= ranges).length;
     return rivals === 0
-      ? told
-      : { ...told, expectedFalsePositives: told.expectedFalsePositives + rivals / (rivals + 1) };
+      ? independent
+      : { ...independent, expectedFalsePositives: independent.expectedFalsePositives + rivals / (rivals + 1) };
   });
 }
 

@@ -279,7 +279,7 @@ class Search {
     const end = this.knowsPlaces() ? to : '';
     const { first, last } = this.differences.changed(from, to);
     const change = witnesses > 1 ? [told.algorithm, offset, fill, end, first, last].join(' ') : undefined;
-    return { told, change, ranges };
+    return { independent: told, change, ranges };
   }
 
   /** A register turns with every byte: where its range ends matters. Sums do not know where a byte stood. */

@@ -44,7 +44,7 @@ export interface RouteView extends Outlook {
   readonly typeId: string;
   readonly revision: string;
   readonly what: string;
-  readonly words: string;
+  readonly summary: string;
   readonly verdict: Verdict;
   readonly held?: string;
   readonly goes: boolean;
@@ -147,7 +147,7 @@ function routeView(board: Board, slot: Slot, route: Route, outlook: Outlook): Ro
     typeId: type.id,
     revision: type.revision,
     what: type.what,
-    words: offer.words,
+    summary: offer.summary,
     verdict: fit.verdict,
     held,
     goes: goes(route),
@@ -170,7 +170,7 @@ function mergeAlike(routes: readonly RouteView[]): RouteView[] {
     const donated = supply.kind === 'donor' ? supply : undefined;
     const alike = JSON.stringify([typeId, donated?.donor ?? offer, verdict, held, cells.map((c) => c.reason)]);
     const first = rows.get(alike);
-    rows.set(alike, first && donated ? { ...first, words: `${first.words}, ${donated.ref}` } : route);
+    rows.set(alike, first && donated ? { ...first, summary: `${first.summary}, ${donated.ref}` } : route);
   }
   return [...rows.values()];
 }

@@ -127,7 +127,7 @@ test('a plan that only warms has no window, and says so with nothing', () => {
 
 test('what a guard spares is what the simulation says with it and without it', () => {
   const plan = hotter(lift, 60);
-  const threats = [{ ref: 'U9', what: '', from: 'heat' as const, words: '', weight: 9 }];
+  const threats = [{ ref: 'U9', what: '', from: 'heat' as const, summary: '', weight: 9 }];
   const guards = tryGuards(board, NOMINAL_STATION, plan, judged(board, plan), threats);
   const cover = guards.find((g) => g.plan.covers.includes('U9'))!;
   const peak = (p: HeatPlan): number => judged(board, p).neighbours.find((n) => n.ref === 'U9')!.peakC;

@@ -18,7 +18,7 @@ export interface Threat {
   readonly ref: PartRef;
   readonly what: string;
   readonly from: 'heat' | 'air' | 'tool' | 'shield';
-  readonly words: string;
+  readonly summary: string;
   /** How much it counts: K missing to a comfortable margin, or as much as that. */
   readonly weight: number;
 }
@@ -56,19 +56,19 @@ export function threatsRound(
       const own = partByRef(board, n.ref)?.underfilled ? ' and has underfill of its own' : '';
       return {
         ...{ ref: n.ref, what: n.what, from: 'heat' },
-        words: `${n.limited} reach ${Math.round(n.peakC)} of ${Math.round(n.limitC)} °C at second ${Math.round(n.atS)}${own}`,
+        summary: `${n.limited} reach ${Math.round(n.peakC)} of ${Math.round(n.limitC)} °C at second ${Math.round(n.atS)}${own}`,
         weight: COMFORT_K - (n.limitC - n.peakC) + (own ? 5 : 0),
       };
     });
   const air = verdict.swimming.map((ref): Threat => ({
     ...{ ref, what: of(ref), from: 'air', weight: AIR_WEIGHT },
-    words: 'its solder melts too: blown or dragged away',
+    summary: 'its solder melts too: blown or dragged away',
   }));
   const tool = stretches
     .filter((s) => s.near && s.clearanceMm < TOOL_ROOM_MM)
     .map((s): Threat => ({
       ...{ ref: s.near!, what: of(s.near!), from: 'tool' },
-      words: `${s.clearanceMm.toFixed(1)} mm beside the ${s.name}: a slip meets it`,
+      summary: `${s.clearanceMm.toFixed(1)} mm beside the ${s.name}: a slip meets it`,
       weight: TOOL_WEIGHT * (1 - s.clearanceMm / TOOL_ROOM_MM),
     }));
   const box = bodyBox(board, part);
@@ -84,7 +84,7 @@ export function threatsRound(
     .slice(0, 1)
     .map((p): Threat => ({
       ...{ ref: p.ref, what: p.what, from: 'shield', weight: SHIELD_WEIGHT },
-      words: 'under a shield: it keeps the air off and holds the heat; what is inside cannot be seen',
+      summary: 'under a shield: it keeps the air off and holds the heat; what is inside cannot be seen',
     }));
   const strongest = new Map<string, Threat>();
   for (const t of [...heat, ...air, ...tool, ...shields]) {

@@ -38,7 +38,7 @@ test('heat threatens whom the simulation says it does, those with underfill of t
   }).find((t) => t.ref === first.ref && t.from === 'heat')!;
   // Underfill conducts a little too: the peak moves by thousandths of a kelvin.
   expect(filled.weight).toBeCloseTo(first.weight + 5, 2);
-  expect(filled.words).toContain('underfill of its own');
+  expect(filled.summary).toContain('underfill of its own');
 });
 
 test('air threatens what melts and is small', () => {

@@ -37,7 +37,7 @@ describe('hours', () => {
 
 describe('the price', () => {
   const sure = { searchMinutes: 10, proofMinutes: 5, sdLog: 0, comebackChance: 0 };
-  const certain = { ...sure, ways: [{ words: 'U4', chance: 1, minutes: 45, parts: 10 }] };
+  const certain = { ...sure, ways: [{ label: 'U4', chance: 1, minutes: 45, parts: 10 }] };
 
   test('by the hour: fee, an hour and parts, and tax on all of it', () => {
     const rule = priceRule({ ...DEFAULT_BUSINESS, diagnosisFee: 15, taxPercent: 19 });
@@ -54,7 +54,7 @@ describe('the price', () => {
   test('a shop may say that an hour is worth more, and that work is paid though it did not cure', () => {
     const rule = priceRule({ ...DEFAULT_BUSINESS, noCureNoFee: false }, { prices: { hour: 120 } });
     expect(rule).toMatchObject({ hourPrice: 120, noCureNoFee: false });
-    const hopeless = { ...sure, ways: [{ words: 'U4', chance: 0, minutes: 45, parts: 0 }] };
+    const hopeless = { ...sure, ways: [{ label: 'U4', chance: 0, minutes: 45, parts: 0 }] };
     expect(quoteOf(hopeless, rule).price.mean).toBeCloseTo(20 + (10 / 60) * 120, 6);
   });
 });

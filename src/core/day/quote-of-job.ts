@@ -13,7 +13,7 @@ export function quoteOfJob(job: JobView, durations: Durations, rule: PriceRule):
   const isLooking = job.state.decision === undefined;
   return quoteOf(
     {
-      ways: single.map((r) => ({ words: r.words, chance: r.cureChance, minutes: r.minutes, parts: r.price })),
+      ways: single.map((r) => ({ label: r.label, chance: r.cureChance, minutes: r.minutes, parts: r.price })),
       searchMinutes: isLooking ? durations.outside.minutes + durations.probe.minutes : 0,
       proofMinutes: proofMinutes(job.board),
       sdLog: SD_LOG,

@@ -24,7 +24,7 @@ const SURE = { searchMinutes: 10, proofMinutes: 5, sdLog: 0, comebackChance: 0 }
 
 test('without doubt a quote is arithmetic: fee, hours and parts, with tax', () => {
   const quote = quoteOf(
-    { ...SURE, ways: [{ words: 'U4', chance: 1, minutes: 30, parts: 8 }], worth: 300 },
+    { ...SURE, ways: [{ label: 'U4', chance: 1, minutes: 30, parts: 8 }], worth: 300 },
     { ...RULE, tax: 0.2 },
   );
   expect(quote.successChance).toBe(1);
@@ -37,8 +37,8 @@ test('without doubt a quote is arithmetic: fee, hours and parts, with tax', () =
 
 test('ways are tried in their order until it was it: chances and means of the tree, by hand', () => {
   const ways = [
-    { words: 'a', chance: 0.5, minutes: 20, parts: 10 },
-    { words: 'b', chance: 0.3, minutes: 40, parts: 30 },
+    { label: 'a', chance: 0.5, minutes: 20, parts: 10 },
+    { label: 'b', chance: 0.3, minutes: 40, parts: 30 },
   ];
   const quote = quoteOf({ ...SURE, ways }, RULE);
   expect(quote.successChance).toBeCloseTo(0.8, 1);
@@ -52,7 +52,7 @@ test('ways are tried in their order until it was it: chances and means of the tr
 
 test('eight of ten drawn jobs lie in the range that is told, and the chance of success is what comes out', () => {
   const random = seededRandom(12);
-  const ways = [0.5, 0.2, 0.15].map((chance, i) => ({ words: String(i), chance, minutes: 15 + 20 * i, parts: 5 * i }));
+  const ways = [0.5, 0.2, 0.15].map((chance, i) => ({ label: String(i), chance, minutes: 15 + 20 * i, parts: 5 * i }));
   const told = quoteOf({ ...SURE, sdLog: 0.45, ways }, RULE);
   let [inside, cured] = [0, 0];
   const N = 2000;

@@ -2,7 +2,7 @@ import { normalDraw, pickIndex, seededRandom } from './draws';
 
 /** One thing that may be wrong, and what mending it takes. */
 export interface QuoteWay {
-  readonly words: string;
+  readonly label: string;
   /** Chance that this is it. */
   readonly chance: number;
   readonly minutes: number;

@@ -20,7 +20,7 @@ export const STEP_KINDS = [
 export type StepKind = (typeof STEP_KINDS)[number];
 
 interface KindOfStep {
-  readonly words: string;
+  readonly label: string;
   readonly prior: DurationPrior;
   readonly passive?: boolean;
   readonly needs?: readonly string[];
@@ -29,17 +29,17 @@ interface KindOfStep {
 
 /** Minutes before anything was learned, and what each occupies. Engineering estimates. */
 export const STEP_KINDS_OF: Readonly<Record<StepKind, KindOfStep>> = {
-  arrive: { words: 'Take the story down', prior: { minutes: 6, sdLog: 0.4 } },
-  outside: { words: 'Measure from outside', prior: { minutes: 6, sdLog: 0.5 }, needs: ['supply'] },
-  probe: { words: 'Probe', prior: { minutes: 25, sdLog: 0.7 }, needs: ['microscope'] },
-  decide: { words: 'Decide', prior: { minutes: 5, sdLog: 0.5 } },
-  heat: { words: 'Work under hot air', prior: { minutes: 20, sdLog: 0.5 }, needs: ['hot air'] },
-  cool: { words: 'Cools', prior: { minutes: 10, sdLog: 0.2 }, passive: true, needs: ['plate'] },
-  balls: { words: 'Site and new part', prior: { minutes: 25, sdLog: 0.5 }, needs: ['hot air', 'microscope'] },
-  image: { words: 'Image', prior: { minutes: 20, sdLog: 0.5 }, needs: ['programmer'], role: 'technician' },
-  prove: { words: 'Prove', prior: { minutes: 18, sdLog: 0.5 }, needs: ['supply'] },
-  soak: { words: 'Soaks', prior: { minutes: 30, sdLog: 0.1 }, passive: true, needs: ['charging place'] },
-  close: { words: 'Close', prior: { minutes: 5, sdLog: 0.4 }, role: 'technician' },
+  arrive: { label: 'Take the story down', prior: { minutes: 6, sdLog: 0.4 } },
+  outside: { label: 'Measure from outside', prior: { minutes: 6, sdLog: 0.5 }, needs: ['supply'] },
+  probe: { label: 'Probe', prior: { minutes: 25, sdLog: 0.7 }, needs: ['microscope'] },
+  decide: { label: 'Decide', prior: { minutes: 5, sdLog: 0.5 } },
+  heat: { label: 'Work under hot air', prior: { minutes: 20, sdLog: 0.5 }, needs: ['hot air'] },
+  cool: { label: 'Cools', prior: { minutes: 10, sdLog: 0.2 }, passive: true, needs: ['plate'] },
+  balls: { label: 'Site and new part', prior: { minutes: 25, sdLog: 0.5 }, needs: ['hot air', 'microscope'] },
+  image: { label: 'Image', prior: { minutes: 20, sdLog: 0.5 }, needs: ['programmer'], role: 'technician' },
+  prove: { label: 'Prove', prior: { minutes: 18, sdLog: 0.5 }, needs: ['supply'] },
+  soak: { label: 'Soaks', prior: { minutes: 30, sdLog: 0.1 }, passive: true, needs: ['charging place'] },
+  close: { label: 'Close', prior: { minutes: 5, sdLog: 0.4 }, role: 'technician' },
 };
 
 export type Durations = Readonly<Record<StepKind, Duration>>;
@@ -144,8 +144,8 @@ export function stepsAhead(job: JobView, durations: Durations): DayStep[] {
 const LEAST_CHANCE = 0.03;
 
 function stepOf(kind: StepKind, { minutes, sdLog }: Duration, chance: number): DayStep {
-  const { words, passive = false, needs = [], role = 'apprentice' } = STEP_KINDS_OF[kind];
-  return { id: kind, words, minutes: Math.round(minutes), sdLog, passive, needs: [...needs], role, chance };
+  const { label, passive = false, needs = [], role = 'apprentice' } = STEP_KINDS_OF[kind];
+  return { id: kind, words: label, minutes: Math.round(minutes), sdLog, passive, needs: [...needs], role, chance };
 }
 
 /** How likely hot air and an image are still needed, and that the first work cures. */

@@ -288,7 +288,7 @@ export function glimpsed(belief: Belief, rows: Uint32Array, given: Float64Array)
 export interface Suspect {
   /** The part, or {@link OUTSIDE}. */
   readonly ref: PartRef;
-  readonly words: string;
+  readonly label: string;
   /** Chance that it is at fault, alone or with another. */
   readonly p: number;
   /** The likeliest fault mode of the part. */
@@ -332,8 +332,8 @@ export function suspects(belief: Pick<Belief, 'faults' | 'marginal'>, now?: Boar
   return [...byRef]
     .map(([ref, { p, best }]) => {
       // What no list holds is named by its net only where it is mostly there.
-      const words = ref === UNLISTED && marginal[best] < p / 2 ? 'Something that no list holds' : faults[best].words;
-      return { ref, p: Math.min(1, p), fault: faults[best], words };
+      const label = ref === UNLISTED && marginal[best] < p / 2 ? 'Something that no list holds' : faults[best].label;
+      return { ref, p: Math.min(1, p), fault: faults[best], label };
     })
     .sort((a, b) => b.p - a.p);
 }
@@ -351,7 +351,7 @@ export function curedFaults(belief: Belief, now: BoardNow): Suspect[] {
   return belief.faults
     .flatMap((fault, i): Suspect[] =>
       fault.fitting === undefined && !isAlive(fault) && belief.marginal[i] >= CURED_FROM
-        ? [{ ref: refOf(fault), words: fault.words, p: belief.marginal[i], fault }]
+        ? [{ ref: refOf(fault), label: fault.label, p: belief.marginal[i], fault }]
         : [],
     )
     .sort((a, b) => b.p - a.p);

@@ -6,7 +6,7 @@ import { TestTable, assignRows, type OutcomePartition } from './outcome-partitio
 import { HypothesisSpace } from './space';
 
 const fault = (id: string, ref: string, weight: number): Fault => ({
-  ...{ id, ref, words: id, weight },
+  ...{ id, ref, label: id, weight },
   effects: [{ kind: 'dead', ref }],
   mendedBy: { kind: 'part', ref },
 });

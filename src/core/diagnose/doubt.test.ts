@@ -45,7 +45,7 @@ test('what would change the mind: an outcome of a good test after which another 
   const turns = rankingFlips(belief, tests, NONE, []);
   expect(suspects(belief)[0].ref).toBe('U4');
   expect(turns.length).toBeGreaterThan(0);
-  expect(turns.every((t) => !t.words.includes('then U4'))).toBe(true);
+  expect(turns.every((t) => !t.summary.includes('then U4'))).toBe(true);
   // The glimpse of an outcome is what counting it whole gives.
   for (const { measurement } of tests.slice(0, 3)) {
     const { table, outcomes } = outcomesOf(belief, measurement, NONE, []);

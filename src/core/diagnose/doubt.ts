@@ -25,7 +25,7 @@ export function expectedShare(before: Belief, after: Belief, reading: number): n
 export interface RankingFlip {
   readonly measurement: Measurement;
   /** `TP7 to ground, resistance near 6.61 kΩ: then U9, 41 %.` */
-  readonly words: string;
+  readonly summary: string;
   readonly chance: number;
 }
 
@@ -50,8 +50,8 @@ export function rankingFlips(
       .flatMap((o) => {
         const top = suspects(glimpsed(belief, rows, o.given), now)[0];
         if (top.ref === leader) return [];
-        const words = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${suspectName(top.ref)}, ${formatChance(top.p)}.`;
-        return [{ measurement: m, words, chance: o.p }];
+        const summary = `${measurementTitle(board, m)}, ${outcomeLabel(m, o)}: then ${suspectName(top.ref)}, ${formatChance(top.p)}.`;
+        return [{ measurement: m, summary, chance: o.p }];
       });
   });
   return turns.sort((a, b) => b.chance - a.chance);

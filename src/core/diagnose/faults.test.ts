@@ -48,7 +48,7 @@ describe.each(DEMO_BOARDS)('all faults of %s', (id) => {
 
   test('have names of their own, weights and words, with "outside" last', () => {
     expect(new Set(all.map((f) => f.id)).size).toBe(all.length);
-    expect(all.every((f) => f.weight > 0 && f.words.length > 5)).toBe(true);
+    expect(all.every((f) => f.weight > 0 && f.label.length > 5)).toBe(true);
     expect(all[all.length - 1].id).toBe(OUTSIDE);
   });
 

@@ -67,7 +67,7 @@ test('of parts beyond only what pulls at a net within counts, all that pull alik
   const listed = Predictor.of(withBlocks(0)).faults;
   const ofFar = predictor.faults.filter((f) => f.ref.startsWith('further off on '));
   expect(predictor.faults.some((f) => /^[UCR]9\d+/.test(f.ref))).toBe(false);
-  const short = ofFar.find((f) => f.words.startsWith('A short further off on VSYS: one of '))!;
+  const short = ofFar.find((f) => f.label.startsWith('A short further off on VSYS: one of '))!;
   expect(short.effects).toEqual([expect.objectContaining({ kind: 'shunt', net: 'VSYS' })]);
   // Twenty blocks of ten capacitors weigh what two hundred capacitors weigh.
   const capacitor = listed.find((f) => /^C\d+$/.test(f.ref) && f.effects.some((e) => e.kind === 'shunt'))!;

@@ -125,7 +125,7 @@ export function faultsWithin(board: Board, { nets, parts }: Neighbourhood, fault
     return {
       ...{ id: `beyond/${key}`, ref, weight, effects: [effect], mendedBy: { kind: 'unlisted', net } },
       furtherOff: { net, parts: of.size },
-      words: `${pull.kind === 'leak' ? 'A leak' : 'A short'} further off on ${net}: ${of.size === 1 ? [...of][0] : `one of ${of.size} parts`}`,
+      label: `${pull.kind === 'leak' ? 'A leak' : 'A short'} further off on ${net}: ${of.size === 1 ? [...of][0] : `one of ${of.size} parts`}`,
     };
   });
   return [...own, ...groups];

@@ -18,7 +18,7 @@ const together = (a: Fault, b: Fault | undefined, absent: ReadonlySet<string>, m
   return {
     id: `twin ${both.map((f) => f.id).join(' ')}`,
     ref: '',
-    words: '',
+    label: '',
     weight: 0,
     effects,
     mendedBy: { kind: 'nothing' },

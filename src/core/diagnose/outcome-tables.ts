@@ -73,7 +73,7 @@ export class OutcomeTables {
   private predict(m: Measurement, ...lists: readonly (readonly Effect[])[]): Prediction {
     const effects = lists.flat();
     const id = effectsText(effects) || 'sound';
-    const fault: Fault = { id, ref: '', words: '', weight: 0, effects, mendedBy: { kind: 'nothing' } };
+    const fault: Fault = { id, ref: '', label: '', weight: 0, effects, mendedBy: { kind: 'nothing' } };
     return this.predictor.predict(m, fault, this.absent, NONE);
   }
 }

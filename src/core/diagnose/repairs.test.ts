@@ -60,6 +60,6 @@ test('opening the device costs its minutes once, for two parts as for one', () =
   const predictor = Predictor.of(demoBoard('heronlog-4-c'));
   const belief = updateBelief(predictor, [], []);
   const minutes = (access: 'closed' | 'out'): number =>
-    rankRepairs(belief, access, new Set()).find((r) => r.words === 'Replace F1')!.minutes;
+    rankRepairs(belief, access, new Set()).find((r) => r.label === 'Replace F1')!.minutes;
   expect(minutes('closed') - minutes('out')).toBe(14);
 });

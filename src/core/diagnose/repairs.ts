@@ -63,7 +63,7 @@ export function repairLabel(target: BoardTarget): string {
 export interface Repair {
   /** One, or two that are done together. */
   readonly targets: readonly BoardTarget[];
-  readonly words: string;
+  readonly label: string;
   /** Chance that the board is cured by it. */
   readonly cureChance: number;
   readonly minutes: number;
@@ -117,7 +117,7 @@ export function rankRepairs(
     const { minutes, price, harm, weighedMinutes } = need;
     return {
       targets: [target],
-      words: repairLabel(target),
+      label: repairLabel(target),
       cureChance: alone.get(need) ?? 0,
       minutes: minutes + opening,
       price,
@@ -129,7 +129,7 @@ export function rankRepairs(
     const [first, second] = [step(a), step(b)];
     return {
       targets: [...first.targets, ...second.targets],
-      words: `${first.words}, and ${second.words.charAt(0).toLowerCase()}${second.words.slice(1)}`,
+      label: `${first.label}, and ${second.label.charAt(0).toLowerCase()}${second.label.slice(1)}`,
       cureChance: p + first.cureChance + second.cureChance,
       minutes: first.minutes + second.minutes - opening,
       price: first.price + second.price,

@@ -1,9 +1,8 @@
-import type { PartRef } from '../identities';
 import { z } from 'zod';
 import { partByRef, type Board } from '../board';
 import { fail, ok, type Result } from '../result';
 import { deeper, type Access } from './access';
-import { curedFaults, suspects, updateBelief, type Belief, type Proof } from './belief';
+import { curedFaults, suspects, updateBelief, type Belief, type Proof, type Suspect } from './belief';
 import {
   HISTORY_FLAGS,
   OUTSIDE_THINGS,
@@ -290,13 +289,13 @@ export class DiagnoseSession {
     const { belief, ranked, standing } = this.position();
     const { readings } = this.course;
     const now = this.course;
-    const told = (list: readonly { ref: PartRef; words: string; p: number }[]) =>
-      list.filter((s) => s.p >= LEAST_TOLD).map(({ ref: name, words, p }) => ({ ref: name, words, p }));
+    const listed = (list: readonly Suspect[]) =>
+      list.filter((s) => s.p >= LEAST_TOLD).map(({ ref: name, label, p }) => ({ ref: name, words: label, p }));
     const { misfit } = standing;
     return {
       step: this.step(standing.move),
-      suspects: told(suspects(belief, now).slice(0, MOST_SUSPECTS)),
-      cured: told(curedFaults(belief, now)),
+      suspects: listed(suspects(belief, now).slice(0, MOST_SUSPECTS)),
+      cured: listed(curedFaults(belief, now)),
       unlisted: { p: standing.unlisted, at: standing.unlistedAt.slice(0, MOST_NETS) },
       noneListed: standing.noneListed,
       misfit: misfit

@@ -11,7 +11,7 @@ import { suspectPairs } from './suspect-pairs';
 const fault = (id: string, ref: string, weight: number): Fault => ({
   id,
   ref,
-  words: id,
+  label: id,
   weight,
   effects: [],
   mendedBy: { kind: 'nothing' },
@@ -127,7 +127,7 @@ describe('new parts', () => {
     const soldered = /(joint|bridge|moved|type|reversed)/;
     const fresh = chance((id) => !soldered.test(id));
     expect(
-      all.filter((f) => f.fitting !== undefined).every((f) => f.ref === 'U4' && f.words.startsWith('New U4')),
+      all.filter((f) => f.fitting !== undefined).every((f) => f.ref === 'U4' && f.label.startsWith('New U4')),
     ).toBe(true);
     expect(fresh).toBeGreaterThan(0.015);
     expect(fresh).toBeLessThan(0.025);

@@ -3,7 +3,7 @@ import { aliveNow, refOf, type Belief, type BoardNow } from './belief';
 /** Two parts at fault together. */
 export interface SuspectPair {
   readonly refs: readonly [string, string];
-  readonly words: readonly [string, string];
+  readonly labels: readonly [string, string];
   readonly p: number;
 }
 
@@ -33,7 +33,7 @@ export function suspectPairs(belief: Belief, now?: BoardNow, most = 3): SuspectP
     .slice(0, most)
     .map(({ p: chance, faults: [i, j] }) => ({
       refs: [refOf(faults[i]), refOf(faults[j])],
-      words: [faults[i].words, faults[j].words],
+      labels: [faults[i].label, faults[j].label],
       p: chance,
     }));
 }

@@ -54,7 +54,7 @@ export function faultDraws(predictor: Predictor): {
 export const together = (faults: readonly Fault[]): Fault => ({
   id: faults.map((f) => f.id).join('+') || 'sound',
   ref: '',
-  words: '',
+  label: '',
   weight: 0,
   effects: faults.flatMap((f) => f.effects),
   mendedBy: { kind: 'nothing' },
@@ -72,7 +72,7 @@ function unlistedFaults(board: Board): (random: Random) => Fault {
   const made = (id: string, ref: PartRef, effects: Fault['effects'], more: Partial<Fault> = {}): Fault => ({
     id: `hidden/${id}`,
     ref,
-    words: id,
+    label: id,
     weight: 0,
     effects,
     mendedBy: { kind: 'part', ref },

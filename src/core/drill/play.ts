@@ -164,7 +164,7 @@ export class DrillPlay {
 
   /** What was hidden, in words. */
   truth(): string {
-    return this.drawn.faults.map((f) => f.words).join(', and ');
+    return this.drawn.faults.map((f) => f.label).join(', and ');
   }
 
   private measure(m: Measurement): Result<StepReview> {

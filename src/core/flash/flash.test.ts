@@ -120,7 +120,7 @@ test('reads: one proves nothing, two alike do, two that differ do not', () => {
   const a = new Uint8Array(4000).fill(7);
   const b = Uint8Array.from(a);
   b[10] ^= 4;
-  expect(judgeReads([a])).toMatchObject({ good: false, words: expect.stringContaining('One read proves nothing') });
+  expect(judgeReads([a])).toMatchObject({ good: false, summary: expect.stringContaining('One read proves nothing') });
   expect(judgeReads([a, a])).toMatchObject({ good: true, unstableBytes: 0 });
   expect(judgeReads([a, b])).toMatchObject({ good: false, unstable: [{ offset: 10 }] });
   const three = judgeReads([a, b, a]);

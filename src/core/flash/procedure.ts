@@ -82,7 +82,7 @@ export async function writeFlash(
     );
   const before = await readFlash(programmer, chip, reads);
   if (!before.ok) return before;
-  if (!before.value.good) return fail(`Not written: ${before.value.words}`);
+  if (!before.value.good) return fail(`Not written: ${before.value.summary}`);
   if (keepOriginal) await keepOriginal(before.value.bytes);
   const status = await programmer.status();
   const plan = planWrite(chip, before.value.bytes, target);
@@ -96,7 +96,7 @@ export async function writeFlash(
     if (!done.ok) return done;
     const after = await readFlash(programmer, chip, reads);
     if (!after.ok) return after;
-    if (!after.value.good) return fail(`Written but not proven: ${after.value.words}`);
+    if (!after.value.good) return fail(`Written but not proven: ${after.value.summary}`);
     current = after.value.bytes;
     if (firstDifference(current, target) < 0) {
       if (protection) await programmer.writeStatus(status);

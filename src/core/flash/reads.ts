@@ -12,7 +12,7 @@ export interface ReadVerdict {
   readonly good: boolean;
   /** Reads that would make it good; undefined where no reasonable number does. */
   readonly readsWanted?: number;
-  readonly words: string;
+  readonly summary: string;
 }
 
 /** An image is called good with fewer wrong bits expected than this: one image in a thousand. Engineering estimate. */
@@ -60,7 +60,7 @@ export function judgeReads(reads: readonly Uint8Array[]): ReadVerdict {
     good,
     readsWanted,
   };
-  return { bytes, ...about, words: wordsOf(reads.length, about) };
+  return { bytes, ...about, summary: summaryOf(reads.length, about) };
 }
 
 function majority(reads: readonly Uint8Array[], at: number): { byte: number; outvoted: number } {
@@ -88,7 +88,7 @@ function wanted(bits: number, rate: number): number | undefined {
   return undefined;
 }
 
-function wordsOf(n: number, v: Omit<ReadVerdict, 'bytes' | 'words'>): string {
+function summaryOf(n: number, v: Omit<ReadVerdict, 'bytes' | 'summary'>): string {
   if (n === 1) return 'One read proves nothing: read again and compare.';
   if (v.unstableBytes === 0) return `${n} reads, all alike.`;
   const contact = `${v.unstableBytes.toLocaleString('en')} bytes differ between reads, about one bit in ${Math.round(1 / v.bitErrorRate).toLocaleString('en')}: the contact is bad. Clean the pads, reseat the clip, shorten the leads, read slower`;

@@ -10,7 +10,7 @@ const [station] = demoStations();
 
 function words(plan: HeatPlan, on: Station = station): { said: string[]; run: ReturnType<typeof simulateHeat> } {
   const run = simulateHeat(board, on, plan, { frames: false })!;
-  return { said: adviceOn(board, on, plan, run, judgeHeat(board, plan, run)).map((a) => a.words), run };
+  return { said: adviceOn(board, on, plan, run, judgeHeat(board, plan, run)).map((a) => a.message), run };
 }
 
 const start = startingPlan('U4', 'SAC305', 4);

@@ -9,7 +9,7 @@ import { crossing, type HeatVerdict } from './verdict';
 
 /** One piece of advice, tied to the number it comes from. */
 export interface Advice {
-  readonly words: string;
+  readonly message: string;
   /** Where it would be seen. */
   readonly atS?: number;
 }
@@ -39,33 +39,33 @@ export function adviceOn(
   const beside = offsetLabel(board, plan);
   const advice: (Advice | false)[] = [
     verdict.fastestRiseCPerS > FAST_C_PER_S && {
-      words: `Too fast: ${verdict.fastestRiseCPerS.toFixed(1)} °C/s at the joints, ${FAST_C_PER_S} is the usual limit. Warm longer or cooler first.`,
+      message: `Too fast: ${verdict.fastestRiseCPerS.toFixed(1)} °C/s at the joints, ${FAST_C_PER_S} is the usual limit. Warm longer or cooler first.`,
     },
     plan.plateSetC === null &&
       station.plate !== null &&
       (verdict.reachedAtS === null || verdict.reachedAtS > LONG_S) && {
-        words: `A plate is wanted: ${verdict.reachedAtS === null ? 'air alone never gets there' : `air alone takes ${Math.ceil(verdict.reachedAtS)} s`}.`,
+        message: `A plate is wanted: ${verdict.reachedAtS === null ? 'air alone never gets there' : `air alone takes ${Math.ceil(verdict.reachedAtS)} s`}.`,
       },
     plateCools(station, plan),
     melting && plan.purpose !== 'reball' && centreLast(board, plan, run, reachC),
-    ...outsideValidity(station, plan).map(({ words }) => ({ words })),
+    ...outsideValidity(station, plan).map(({ words }) => ({ message: words })),
     tooWide(board, plan),
     ...verdict.swimming.slice(0, 3).map((ref) => {
       const atS = crossing(run.timesS, run.parts.find((p) => p.ref === ref)!.jointMaxC, solidusC);
-      return atS !== null && { words: `${ref} will swim at second ${Math.round(atS)}: no side wind, no touch.`, atS };
+      return atS !== null && { message: `${ref} will swim at second ${Math.round(atS)}: no side wind, no touch.`, atS };
     }),
-    beside !== undefined && { words: `Nozzle ${beside}: hold it there, over the middle it is another plan.` },
+    beside !== undefined && { message: `Nozzle ${beside}: hold it there, over the middle it is another plan.` },
     plan.covers.length > 0 &&
       verdict.reachedAtS !== null && {
-        words: `${plan.covers.join(' and ')} covered: lay the guards before the air, lift them after it is cold.`,
+        message: `${plan.covers.join(' and ')} covered: lay the guards before the air, lift them after it is cold.`,
       },
     part.underfilled &&
       plan.purpose === 'lift' && {
-        words: `${part.ref} is underfilled: clear its edges between softening and ${solidusC} °C before the lift.`,
+        message: `${part.ref} is underfilled: clear its edges between softening and ${solidusC} °C before the lift.`,
       },
     melting &&
       crossing(run.timesS, worked.jointMaxC, reachC) !== null &&
-      verdict.reachedAtS === null && { words: 'Some joints melt, others do not: a pull now lifts pads.' },
+      verdict.reachedAtS === null && { message: 'Some joints melt, others do not: a pull now lifts pads.' },
     ...purposeAdvice(board, station, plan, verdict),
   ];
   return advice.filter((a) => a !== false);
@@ -92,7 +92,7 @@ function ironForPads(board: Board, station: Station, plan: HeatPlan): Advice | f
   const [low, high] = iron.setC;
   const setC = Math.min(high, Math.max(low, near ? IRON_NEAR_PLASTIC_C : IRON_C));
   return {
-    words: `${iron.name} at ${setC} °C for the pads${near ? `, no hotter beside the plastic of ${near.ref}` : ''}; tips ${iron.tipsMm.join(', ')} mm.`,
+    message: `${iron.name} at ${setC} °C for the pads${near ? `, no hotter beside the plastic of ${near.ref}` : ''}; tips ${iron.tipsMm.join(', ')} mm.`,
   };
 }
 
@@ -105,29 +105,29 @@ function purposeAdvice(board: Board, station: Station, plan: HeatPlan, verdict: 
     case 'soften':
       return [
         verdict.untilS !== null && {
-          words: `Clear with a fine tool pointed away from the precious neighbour, the tight side last; hands off at ${Math.round(verdict.untilS)} s.`,
+          message: `Clear with a fine tool pointed away from the precious neighbour, the tight side last; hands off at ${Math.round(verdict.untilS)} s.`,
           atS: verdict.untilS,
         },
       ];
     case 'partBoards':
       return [
         {
-          words: `Move the nozzle all the time, in a circle of ${plan.sweepMm ?? 0} mm radius: what stands still burns.`,
+          message: `Move the nozzle all the time, in a circle of ${plan.sweepMm ?? 0} mm radius: what stands still burns.`,
         },
-        { words: 'What lies between the two boards is not computed: lift straight up, so that nothing is dragged.' },
+        { message: 'What lies between the two boards is not computed: lift straight up, so that nothing is dragged.' },
       ];
     case 'reball': {
       const flow = Math.max(...plan.steps.map((s) => s.flowLpm));
       return [
         flow > BALLS_FLOW_LPM && {
-          words: `${flow} l/min blows loose balls away: less flow, or let the flux hold them first.`,
+          message: `${flow} l/min blows loose balls away: less flow, or let the flux hold them first.`,
         },
       ];
     }
     case 'site':
       return [ironForPads(board, station, plan)];
     case 'place':
-      return [{ words: 'Pull the air away evenly and let it freeze untouched: no solvent before it is cold.' }];
+      return [{ message: 'Pull the air away evenly and let it freeze untouched: no solvent before it is cold.' }];
     default:
       return [];
   }
@@ -138,7 +138,7 @@ function plateCools(station: Station, plan: HeatPlan): Advice | false {
   if (plan.plateSetC === null || plan.plateReady || !station.plate) return false;
   const goalC = plateSteadyC(plan.plateSetC, plan.ambientC, station.plate.capC);
   return {
-    words: `The plate cools the part now: it starts at ${Math.round(plan.ambientC)} °C and takes about ${Math.round(3 * station.plate.lagS)} s to ${Math.round(goalC)}. Set the board on it when it is ready.`,
+    message: `The plate cools the part now: it starts at ${Math.round(plan.ambientC)} °C and takes about ${Math.round(3 * station.plate.lagS)} s to ${Math.round(goalC)}. Set the board on it when it is ready.`,
   };
 }
 
@@ -151,7 +151,7 @@ function centreLast(board: Board, plan: HeatPlan, run: HeatCurves, liquidusC: nu
   const last = crossing(run.timesS, worked.jointMinC, liquidusC);
   if (first === null || last === null || last - first < LATE_JOINT_S) return false;
   return {
-    words: `Not all joints at once: the first melts at ${first.toFixed(0)} s, the last at ${last.toFixed(0)} s. Nudge; lift only when it slides back.`,
+    message: `Not all joints at once: the first melts at ${first.toFixed(0)} s, the last at ${last.toFixed(0)} s. Nudge; lift only when it slides back.`,
     atS: last,
   };
 }
@@ -173,6 +173,6 @@ function tooWide(board: Board, plan: HeatPlan): Advice | false {
   const room = Math.max(w, h) + 2 * near.gap;
   if (plan.nozzleMm <= room * NOZZLE_OVER_CLEARANCE) return false;
   return {
-    words: `This nozzle is too large for that clearance: ${plan.nozzleMm} mm over ${room.toFixed(1)} mm of part and room beside ${near.ref}.`,
+    message: `This nozzle is too large for that clearance: ${plan.nozzleMm} mm over ${room.toFixed(1)} mm of part and room beside ${near.ref}.`,
   };
 }

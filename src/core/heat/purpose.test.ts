@@ -132,7 +132,7 @@ test('advice goes with the purpose', () => {
     const place = workplaceOf(board, plan);
     const run = simulateHeat(place, NOMINAL_STATION, plan, COARSE)!;
     return adviceOn(place, NOMINAL_STATION, plan, run, judgeHeat(place, plan, run))
-      .map((a) => a.words)
+      .map((a) => a.message)
       .join(' ');
   };
   expect(words('soften')).toMatch(/the tight side last; hands off at \d+ s/);

@@ -110,7 +110,7 @@ export function verdictWords(plan: HeatPlan, v: Figures): Words {
       broken.length > 0
         ? `${above} But ${broken
             .slice(0, 2)
-            .map((b) => b.words)
+            .map((b) => b.label)
             .join('; ')}${rest > 0 ? ` and ${rest} more are too hot` : ''}.`
         : `${above} Closest to its limit: ${nearest}.`,
   };
@@ -124,19 +124,19 @@ function guarded(covers: readonly string[], act: string): string {
 }
 
 /** What gets too hot, the worked part first. */
-function brokenLimits({ partRef }: HeatPlan, v: Figures): { what: string; words: string }[] {
+function brokenLimits({ partRef }: HeatPlan, v: Figures): { what: string; label: string }[] {
   const against = (peakC: number, limitC: number): string =>
     `reaches ${formatTempC(peakC)} against ${Math.round(limitC)}`;
   const own = [
-    v.bodyPeakC > v.bodyLimitC && { what: 'it', words: `${partRef} itself ${against(v.bodyPeakC, v.bodyLimitC)}` },
+    v.bodyPeakC > v.bodyLimitC && { what: 'it', label: `${partRef} itself ${against(v.bodyPeakC, v.bodyLimitC)}` },
     v.ownLimitC !== null &&
       v.hottestPeakC > v.ownLimitC && {
         what: 'its solder',
-        words: `its hottest joint ${against(v.hottestPeakC, v.ownLimitC)}`,
+        label: `its hottest joint ${against(v.hottestPeakC, v.ownLimitC)}`,
       },
   ].filter((b) => b !== false);
   const others = v.neighbours
     .filter((n) => !n.holds)
-    .map((n) => ({ what: n.ref, words: `${n.ref} ${against(n.peakC, n.limitC)} at ${formatSeconds(n.atS)}` }));
+    .map((n) => ({ what: n.ref, label: `${n.ref} ${against(n.peakC, n.limitC)} at ${formatSeconds(n.atS)}` }));
   return [...own, ...others];
 }

@@ -80,7 +80,7 @@ test('the iron for pads is as hot as common practice has it, cooler beside plast
     const plan = planFor(board, station, { ...lift, partRef: ref }, 'site');
     const run = simulateHeat(board, station, plan, { fineMm: 1, growth: 1.5, coarsestMm: 5, frames: false })!;
     return adviceOn(board, station, plan, run, judgeHeat(board, plan, run))
-      .map((a) => a.words)
+      .map((a) => a.message)
       .find((w) => w.startsWith('Fine iron'))!;
   };
   const far = board.parts.find((p) => p.ref === 'U8')!;

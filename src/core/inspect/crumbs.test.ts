@@ -5,7 +5,7 @@ import { renderScene, type Scene } from './render';
 import { HARD, drawScene } from './scenes';
 
 const pattern = fullPattern(7, 6);
-const QUIET = { ...HARD, defects: 0, tiltDeg: 3, hairs: 0, glares: 0, crumbs: 0, slope: 0.3, noise: 3, blurPx: 0.8 };
+const QUIET = { ...HARD, defects: 0, tiltDeg: 3, hairs: 0, glares: 0, debris: 0, slope: 0.3, noise: 3, blurPx: 0.8 };
 const SIZES = { ball: 0.58, pad: 0.46 };
 
 function seen(more: (scene: Scene) => Partial<Scene>, seed = 2): Inspection {
@@ -15,18 +15,18 @@ function seen(more: (scene: Scene) => Partial<Scene>, seed = 2): Inspection {
 }
 
 test('nothing lies between clean balls, under light that falls off', () => {
-  for (const seed of [1, 2, 3, 4]) expect(seen(() => ({}), seed).crumbs).toEqual([]);
+  for (const seed of [1, 2, 3, 4]) expect(seen(() => ({}), seed).solderDebris).toEqual([]);
 });
 
 test('bits are told where they lie, each once, down to a tenth of a pitch across', () => {
-  const crumbs = [
+  const debris = [
     { x: -1.5, y: 0, radius: 0.07 },
     { x: 0.5, y: 1, radius: 0.12 },
     { x: 2.5, y: -2, radius: 0.09 },
   ];
-  const found = seen(() => ({ crumbs })).crumbs;
+  const found = seen(() => ({ debris })).solderDebris;
   expect(found).toHaveLength(3);
-  for (const c of crumbs) expect(Math.min(...found.map((f) => Math.hypot(f.x - c.x, f.y - c.y)))).toBeLessThan(0.08);
+  for (const c of debris) expect(Math.min(...found.map((f) => Math.hypot(f.x - c.x, f.y - c.y)))).toBeLessThan(0.08);
 });
 
 test('a bridge is no bit, a hair is none, and neither is a ball that is missing', () => {
@@ -38,12 +38,12 @@ test('a bridge is no bit, a hair is none, and neither is a ball that is missing'
     ] as const,
     width: 0.08,
   };
-  const { crumbs, bridges, balls } = seen(({ balls }) => ({
+  const { solderDebris, bridges, balls } = seen(({ balls }) => ({
     bridges: [{ a: 0, b: 1, width: 0.3 }],
     hairs: [hair],
     balls: balls.map((b, i) => (i === 20 ? null : b)),
   }));
-  expect(crumbs).toEqual([]);
+  expect(solderDebris).toEqual([]);
   expect(bridges).toEqual([[0, 1]]);
   expect(balls.flatMap((b, i) => (b.verdict === 'missing' ? [i] : []))).toEqual([20]);
 });

@@ -14,7 +14,7 @@ import {
 import { gapsOf } from './pads';
 
 const { packages } = demoBoard('heronlog-4-c');
-const QUIET: Trouble = { defects: 0, tiltDeg: 3, blurPx: 0.8, noise: 3, slope: 0.1, hairs: 0, glares: 0, crumbs: 0 };
+const QUIET: Trouble = { defects: 0, tiltDeg: 3, blurPx: 0.8, noise: 3, slope: 0.1, hairs: 0, glares: 0, debris: 0 };
 /** Pixels to the narrowest pad. */
 const pxPerMm = (name: string, px: number): number =>
   px / Math.min(...sitePads(packages[name]).map((p) => Math.min(p.wMm, p.hMm)));

@@ -14,7 +14,7 @@ import {
 } from '.';
 
 const PITCH_MM = 0.5;
-const QUIET: Trouble = { defects: 0, tiltDeg: 0, blurPx: 0.6, noise: 2, slope: 0, hairs: 0, glares: 0, crumbs: 0 };
+const QUIET: Trouble = { defects: 0, tiltDeg: 0, blurPx: 0.6, noise: 2, slope: 0, hairs: 0, glares: 0, debris: 0 };
 const SIZES = { ball: 0.6, pad: 0.48 };
 const SIZE_MM = { pitchMm: PITCH_MM, ballMm: SIZES.ball * PITCH_MM };
 
@@ -48,15 +48,15 @@ test('a scene of which every fault is known: each site is told for what it is', 
     return ball;
   });
   const crumb = { x: 1, y: 0.5, radius: 0.1 };
-  const picture = renderScene({ ...scene, balls, bridges: [{ a: 0, b: 1, width: 0.25 }], crumbs: [crumb] }, random);
+  const picture = renderScene({ ...scene, balls, bridges: [{ a: 0, b: 1, width: 0.25 }], debris: [crumb] }, random);
   const seen = inspectBalls(picture, pattern, SIZE_MM)!;
   expect(seen.balls.map((b) => b.verdict)).toEqual(
     balls.map((_, i) => ({ 7: 'missing', 10: 'small', 15: 'large', 22: 'beside' })[i] ?? 'good'),
   );
   expect(seen.bridges).toEqual([[0, 1]]);
-  expect(seen.crumbs).toHaveLength(1);
-  expect(seen.crumbs[0].x).toBeCloseTo(crumb.x, 1);
-  expect(seen.crumbs[0].y).toBeCloseTo(crumb.y, 1);
+  expect(seen.solderDebris).toHaveLength(1);
+  expect(seen.solderDebris[0].x).toBeCloseTo(crumb.x, 1);
+  expect(seen.solderDebris[0].y).toBeCloseTo(crumb.y, 1);
   expect(seen.mmPerPx).toBeCloseTo(PITCH_MM / 40, 3);
 });
 

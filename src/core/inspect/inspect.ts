@@ -33,7 +33,7 @@ export interface Inspection {
   /** Neighbours with solder between them, as positions in `balls`. */
   readonly bridges: readonly (readonly [number, number])[];
   /** Bits that do not belong there, in the pattern's frame. */
-  readonly crumbs: readonly Point[];
+  readonly solderDebris: readonly Point[];
   /** Median diameter of the balls that are there. */
   readonly usualMm: number;
   /** True where they measure so unlike the balls that belong there that it may be the light or another size of ball. */
@@ -134,7 +134,7 @@ export function inspectBalls(
     mmPerPx: size.pitchMm / (pitchOf(h) * factor),
     balls,
     bridges,
-    crumbs: findCrumbs(near, h, pattern, sites, outlines, bridges, solder),
+    solderDebris: findCrumbs(near, h, pattern, sites, outlines, bridges, solder),
     usualMm: 2 * sizing.usual * size.pitchMm,
     sizeInDoubt: sizing.inDoubt,
   };

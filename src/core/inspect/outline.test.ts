@@ -15,7 +15,7 @@ const sites = sitesOf(fullPattern(5, 3));
 const scene = (more: Partial<Scene> = {}): Scene => ({
   ...{ pattern: fullPattern(5, 3), toPicture: VIEW, width: 300, height: 220, padDiameter: 0.48 },
   balls: sites.map(() => ({ diameter: 0.6, offset: { x: 0, y: 0 }, shine: 0.8 })),
-  ...{ bridges: [], hairs: [], crumbs: [], glares: [], slope: { x: 0, y: 0 } },
+  ...{ bridges: [], hairs: [], debris: [], glares: [], slope: { x: 0, y: 0 } },
   ...{ substrate: 0.15, blurPx: 0.6, noise: 2 },
   ...more,
 });

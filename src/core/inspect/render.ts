@@ -38,7 +38,7 @@ export interface Scene extends View, Cover {
   readonly padDiameter: number;
   /** Solder between two sites, by their positions in `sitesOf`, and its width. */
   readonly bridges: readonly { readonly a: number; readonly b: number; readonly width: number }[];
-  readonly crumbs: readonly (Point & { readonly radius: number })[];
+  readonly debris: readonly (Point & { readonly radius: number })[];
   readonly substrate: number;
 }
 
@@ -103,7 +103,7 @@ export function covered({ hairs, glares, slope }: Cover, below: (at: Point) => n
 
 /** Brightness of a place in the pattern's frame. */
 function shader(scene: Scene): (at: Point) => number {
-  const { pattern, balls, bridges, crumbs, substrate } = scene;
+  const { pattern, balls, bridges, debris, substrate } = scene;
   const { columns, rows } = pattern;
   const sites = sitesOf(pattern);
   const bySite = new Map(sites.map((s, i) => [s.index, i]));
@@ -125,7 +125,7 @@ function shader(scene: Scene): (at: Point) => number {
       if (ball && d < ball.diameter / 2) level = Math.max(level, ballLevel((2 * d) / ball.diameter, ball.shine));
       if (!ball && d < scene.padDiameter / 2) level = PAD_LEVEL + 0.04 * Math.sin(31 * at.x + 17 * at.y);
     }
-    for (const crumb of crumbs) {
+    for (const crumb of debris) {
       if (Math.hypot(at.x - crumb.x, at.y - crumb.y) < crumb.radius) level = CRUMB_LEVEL;
     }
     return level;

@@ -14,7 +14,7 @@ const QUIET: Trouble = {
   tiltDeg: 0,
   hairs: 0,
   glares: 0,
-  crumbs: 0,
+  debris: 0,
   slope: 0,
   noise: 2,
   blurPx: 0.6,

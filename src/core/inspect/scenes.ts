@@ -14,7 +14,7 @@ export interface Trouble {
   readonly slope: number;
   readonly hairs: number;
   readonly glares: number;
-  readonly crumbs: number;
+  readonly debris: number;
 }
 
 /** A microscope that is not well set up. Engineering estimates of what comes over a bench. */
@@ -26,7 +26,7 @@ export const HARD: Trouble = {
   slope: 0.5,
   hairs: 2,
   glares: 2,
-  crumbs: 2,
+  debris: 2,
 };
 
 /** Nominal sizes of a ball and of its pad on the part, in pitches. */
@@ -69,7 +69,7 @@ export function drawScene(
     balls,
     bridges,
     padDiameter: sizes.pad,
-    crumbs: Array.from({ length: some(trouble.crumbs, random) }, () => crumbBetween(pattern, random)),
+    debris: Array.from({ length: some(trouble.debris, random) }, () => crumbBetween(pattern, random)),
     ...drawCover([across, down], 1, random, trouble),
     substrate: between(0.1, 0.22),
     blurPx: Math.max(0.4, between(0.4, trouble.blurPx)),
@@ -160,7 +160,7 @@ function drawBalls(
 }
 
 /** A solder crumb between four sites. */
-function crumbBetween({ columns, rows }: SitePattern, random: Random): Scene['crumbs'][number] {
+function crumbBetween({ columns, rows }: SitePattern, random: Random): Scene['debris'][number] {
   const place = (count: number): number => Math.floor(random() * (count - 1)) - (count - 2) / 2;
   return { x: place(columns), y: place(rows), radius: 0.06 + 0.08 * random() };
 }

@@ -133,7 +133,11 @@ describe('balls', () => {
       partByRef(board, 'U4')!,
       'SAC305',
     );
-    expect(without).toMatchObject({ joints: 40, centre: undefined, words: 'A tinned, level surface is all it needs.' });
+    expect(without).toMatchObject({
+      joints: 40,
+      centre: undefined,
+      reason: 'A tinned, level surface is all it needs.',
+    });
     expect(without.headline).toBe('40 pads: tin and level, no balls');
     expect(without.figures).toHaveLength(2);
   });

@@ -17,7 +17,7 @@ export interface Flatness {
   readonly residualMm: number;
   readonly holds: boolean;
   /** What to do, in words. */
-  readonly words: string;
+  readonly summary: string;
 }
 
 /** A plane, or what does not fit one, from so much of the standoff on is not flat. Engineering estimates. */
@@ -59,7 +59,7 @@ export function judgeFlatness(
     tiltMm,
     residualMm,
     holds: !tilted && !bent,
-    words: bent
+    summary: bent
       ? `One corner is ${um(residualMm)} off the plane of the others: read it again; if it stays, the part is bent or sits on something.`
       : tilted
         ? `The ${high} corner is ${um(tiltMm)} high: warm it again and hold it down once, or look for solder in excess under that side.`

@@ -14,7 +14,7 @@ test.each(DEMO_BOARDS.map((id) => [id]))('every pad of every chip of %s: what it
   const seen = new Set<LiftedKind>();
   for (const p of b.parts.filter((q) => padsOf(b, q).length >= 6)) {
     for (const { pin } of padsOf(b, p)) {
-      const [{ kind, words, wireTo }] = judgeLifted(b, p, [pin]).pads;
+      const [{ kind, summary, wireTo }] = judgeLifted(b, p, [pin]).pads;
       seen.add(kind);
       const net = p.pins[pin];
       const twins = Object.entries(p.pins).filter(([other, n]) => n === net && other !== pin).length;
@@ -24,7 +24,7 @@ test.each(DEMO_BOARDS.map((id) => [id]))('every pad of every chip of %s: what it
       else if (users(b, p, net) === 0 && !b.points.some((t) => t.net === net)) expect(kind).toBe('noConnect');
       else expect(['wire', 'vital']).toContain(kind);
       expect(kind === 'wire').toBe(wireTo !== undefined);
-      expect(words.length).toBeGreaterThan(10);
+      expect(summary.length).toBeGreaterThan(10);
     }
   }
   expect([...seen].sort()).toEqual(expect.arrayContaining(['doubled', 'ground', 'noConnect', 'wire']));

@@ -9,7 +9,7 @@ export interface LiftedPad {
   readonly net?: NetName;
   readonly kind: LiftedKind;
   /** What follows, in words. */
-  readonly words: string;
+  readonly summary: string;
   /** Where a wire can be soldered on, and how far off it is, mm. */
   readonly wireTo?: { readonly name: string; readonly awayMm: number };
 }
@@ -52,7 +52,8 @@ export function judgeLifted(board: Board, part: Part, pins: readonly string[]): 
 function judgePad(board: Board, part: Part, pad: Pad, lifted: ReadonlySet<string>): LiftedPad {
   const net = part.pins[pad.pin];
   const { pin } = pad;
-  if (net === undefined) return { pin, kind: 'noConnect', words: 'Not connected: nothing is lost but a little hold.' };
+  if (net === undefined)
+    return { pin, kind: 'noConnect', summary: 'Not connected: nothing is lost but a little hold.' };
   const others = Object.entries(part.pins).filter(([p, n]) => n === net && p !== pin && !lifted.has(p));
   if (net === groundNet(board)) return groundPad(board, part, pad, net, others.length);
   if (others.length > 0) {
@@ -61,20 +62,20 @@ function judgePad(board: Board, part: Part, pad: Pad, lifted: ReadonlySet<string
       pin,
       net,
       kind: 'doubled',
-      words: `${net} has a second pad, ${twin}: it carries on, with less current to spare.`,
+      summary: `${net} has a second pad, ${twin}: it carries on, with less current to spare.`,
     };
   }
   const place = nearestElsewhere(board, part, pad, net);
   if (!place && usersOf(board, part, net).length === 0)
-    return { pin, net, kind: 'noConnect', words: `${net} goes nowhere else: nothing is lost.` };
+    return { pin, net, kind: 'noConnect', summary: `${net} goes nowhere else: nothing is lost.` };
   const loss = lossOf(board, part, net);
   if (place && place.awayMm <= LONGEST_WIRE_MM) {
     return {
       ...{ pin, net, kind: 'wire', wireTo: place },
-      words: `${loss}. A wire to ${place.name}, ${place.awayMm.toFixed(1)} mm off, brings it back.`,
+      summary: `${loss}. A wire to ${place.name}, ${place.awayMm.toFixed(1)} mm off, brings it back.`,
     };
   }
-  return { pin, net, kind: 'vital', words: `${loss}, and no place on this side to bring it back from.` };
+  return { pin, net, kind: 'vital', summary: `${loss}, and no place on this side to bring it back from.` };
 }
 
 function groundPad(board: Board, part: Part, pad: Pad, net: NetName, left: number): LiftedPad {
@@ -82,7 +83,7 @@ function groundPad(board: Board, part: Part, pad: Pad, net: NetName, left: numbe
   const all = Object.values(part.pins).filter((n) => n === net).length;
   const isCentre = pin === 'EP';
   if (left >= LEAST_GROUND_SHARE * all && !isCentre) {
-    return { pin, net, kind: 'ground', words: `Ground, with ${left} other ground pads left: it goes on.` };
+    return { pin, net, kind: 'ground', summary: `Ground, with ${left} other ground pads left: it goes on.` };
   }
   const place = nearestElsewhere(board, part, pad, net);
   if (isCentre && left > 0) {
@@ -90,12 +91,18 @@ function groundPad(board: Board, part: Part, pad: Pad, net: NetName, left: numbe
       pin,
       net,
       kind: 'ground',
-      words: 'The centre pad carries heat away: the part works, and runs hotter under load.',
+      summary: 'The centre pad carries heat away: the part works, and runs hotter under load.',
     };
   }
   return place
-    ? { pin, net, kind: 'wire', wireTo: place, words: `Too few ground joints are left: a short wire to ${place.name}.` }
-    : { pin, net, kind: 'vital', words: 'Too few ground joints are left, and no ground near to reach.' };
+    ? {
+        pin,
+        net,
+        kind: 'wire',
+        wireTo: place,
+        summary: `Too few ground joints are left: a short wire to ${place.name}.`,
+      }
+    : { pin, net, kind: 'vital', summary: 'Too few ground joints are left, and no ground near to reach.' };
 }
 
 const usersOf = (board: Board, part: Part, net: NetName): Part[] =>

@@ -136,49 +136,49 @@ describe('pads without copper', () => {
   test('a twin carries on by its name; without it the net is on a wire', () => {
     expect(one('6')).toEqual({
       ...{ pin: '6', net: 'AON33', kind: 'doubled' },
-      words: 'AON33 has a second pad, 21: it carries on, with less current to spare.',
+      summary: 'AON33 has a second pad, 21: it carries on, with less current to spare.',
     });
     expect(verdict(['6', '21']).pads.map((p) => p.kind)).toEqual(['wire', 'wire']);
   });
 
   test('half of the ground pads is enough, less is a wire, and none near is the end', () => {
     // Four of ground: 5, 25, 31 and the centre.
-    expect(one('5').words).toBe('Ground, with 3 other ground pads left: it goes on.');
+    expect(one('5').summary).toBe('Ground, with 3 other ground pads left: it goes on.');
     expect(verdict(['5', '25']).pads.map((p) => p.kind)).toEqual(['ground', 'ground']);
     const three = verdict(['5', '25', '31']).pads;
     expect(three.map((p) => p.kind)).toEqual(['wire', 'wire', 'wire']);
-    expect(three[0].words).toMatch(/^Too few ground joints are left: a short wire to .+\.$/);
+    expect(three[0].summary).toMatch(/^Too few ground joints are left: a short wire to .+\.$/);
     const alone = wired(u4.pins, { points: [], parts: [u4] });
     expect(verdict(['5', '25', '31'], alone).pads[0]).toMatchObject({
       kind: 'vital',
-      words: 'Too few ground joints are left, and no ground near to reach.',
+      summary: 'Too few ground joints are left, and no ground near to reach.',
     });
   });
 
   test('the centre pad carries heat: it goes on hot while others are left, and needs a wire when none is', () => {
-    expect(one('EP')).toMatchObject({ kind: 'ground', words: expect.stringContaining('runs hotter') });
+    expect(one('EP')).toMatchObject({ kind: 'ground', summary: expect.stringContaining('runs hotter') });
     expect(verdict(['EP', '5', '25', '31']).pads.map((p) => p.kind)).toEqual(['wire', 'wire', 'wire', 'wire']);
   });
 
   test('what is lost is the rail, else the functions of what hangs on the net, else only the pad', () => {
     const alone = (pin: string, net: string): LiftedPad => one(pin, wired({ [pin]: net, EP: 'GND' }));
-    expect(alone('6', 'AON33').words).toMatch(/^AON33 is the rail AON33\. A wire to /);
-    expect(alone('1', 'CC1').words).toMatch(/^CC1 is needed for charges its pack and .+\. A wire to /);
+    expect(alone('6', 'AON33').summary).toMatch(/^AON33 is the rail AON33\. A wire to /);
+    expect(alone('1', 'CC1').summary).toMatch(/^CC1 is needed for charges its pack and .+\. A wire to /);
     const users = board.parts.map((p) => (Object.values(p.pins).includes('CC1') ? { ...p, pins: { ...p.pins } } : p));
     const unused = wired({ 1: 'CC1', EP: 'GND' }, { parts: users, functions: [] });
-    expect(one('1', unused).words).toMatch(/^CC1 is not doubled on this part\. A wire to /);
-    const two = one('1', wired({ 1: 'CC1', EP: 'GND' })).words.split('. A wire')[0];
+    expect(one('1', unused).summary).toMatch(/^CC1 is not doubled on this part\. A wire to /);
+    const two = one('1', wired({ 1: 'CC1', EP: 'GND' })).summary.split('. A wire')[0];
     expect(two.split(' and ')).toHaveLength(2);
   });
 
   test('a pin without a net, and a net that goes nowhere, lose nothing', () => {
     expect(one('22')).toEqual({
       ...{ pin: '22', kind: 'noConnect' },
-      words: 'Not connected: nothing is lost but a little hold.',
+      summary: 'Not connected: nothing is lost but a little hold.',
     });
     expect(one('22', wired({ 22: 'NOWHERE', EP: 'GND' }))).toEqual({
       ...{ pin: '22', net: 'NOWHERE', kind: 'noConnect' },
-      words: 'NOWHERE goes nowhere else: nothing is lost.',
+      summary: 'NOWHERE goes nowhere else: nothing is lost.',
     });
   });
 
@@ -207,7 +207,7 @@ describe('pads without copper', () => {
     };
     expect(from.awayMm).toBeLessThan(25);
     expect(at(20).kind).toBe('wire');
-    expect(at(30)).toMatchObject({ kind: 'vital', words: expect.stringContaining('no place on this side') });
+    expect(at(30)).toMatchObject({ kind: 'vital', summary: expect.stringContaining('no place on this side') });
   });
 });
 
@@ -265,7 +265,7 @@ describe('flat or not', () => {
   const corners = (heights: number[]) =>
     heights.map((heightMm, i) => ({ xMm: i % 2 === 0 ? -3 : 3, yMm: i < 2 ? -3 : 3, heightMm }));
   const words = (heights: number[], standoffMm = 0.2): string =>
-    judgeFlatness(corners(heights), [6, 6], standoffMm)!.words;
+    judgeFlatness(corners(heights), [6, 6], standoffMm)!.summary;
 
   test.each([
     [[0.2, 0.26, 0.26, 0.32], 'bottom right'],
@@ -290,7 +290,7 @@ describe('flat or not', () => {
 
   test('three readings make a plane, and it fits', () => {
     const three = judgeFlatness(corners([0.2, 0.2, 0.2]), [6, 6], 0.2)!;
-    expect(three).toMatchObject({ holds: true, words: 'Flat within 0 µm.' });
+    expect(three).toMatchObject({ holds: true, summary: 'Flat within 0 µm.' });
     expect(three.residualMm).toBeCloseTo(0, 12);
   });
 });

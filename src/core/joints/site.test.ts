@@ -12,7 +12,7 @@ test('a leadless part: foil, height, and a share of its centre pad that neither 
   const site = planSite(board, leadless, 'SAC305');
   expect(site.centre!.least).toBeLessThan(site.centre!.take);
   expect(site.centre!.take).toBeLessThan(site.centre!.most);
-  expect(site.words).toContain(`${Math.round(100 * site.centre!.take)} %`);
+  expect(site.reason).toContain(`${Math.round(100 * site.centre!.take)} %`);
   expect(site.figures.every((f) => f.good)).toBe(true);
 });
 
@@ -28,7 +28,7 @@ test('a balled part: the foil and hole that come nearest to its ball stand with 
 test('the house rule decides against the computed way, and says that it is one', () => {
   const spheres = planSite(board, balled, 'SAC305', { ...DEFAULT_SITE_PRACTICE, balls: 'spheres' });
   expect(spheres.headline).toContain('set spheres of 0.45 mm');
-  expect(spheres.words).toContain('House rule');
+  expect(spheres.reason).toContain('House rule');
   const tight = { ...DEFAULT_SITE_PRACTICE, coplanarityMm: 0.02 };
   expect(figure(board, 'U8', /spread/, tight)!.good).toBe(false);
   expect(planSite(board, balled, 'SAC305', tight).reball!.way).toBe('spheres');

@@ -21,7 +21,7 @@ export interface SitePlan {
   /** An instruction, as a headline. */
   readonly headline: string;
   /** Why, in one sentence. */
-  readonly words: string;
+  readonly reason: string;
   readonly reball?: ReballPlan;
   readonly centre?: CentrePaste;
 }
@@ -81,7 +81,7 @@ function planBalls(reball: ReballPlan): SitePlan {
       way === 'paste'
         ? `${count} balls: paste, ${stencil!.passes === 1 ? 'one pass' : `${stencil!.passes} passes`}`
         : `${count} balls: set spheres of ${ballMm.toFixed(2)} mm`,
-    words: `${reball.why} About ${Math.round(minutes)} minutes and ${cost.toFixed(2)} in material.`,
+    reason: `${reball.why} About ${Math.round(minutes)} minutes and ${cost.toFixed(2)} in material.`,
     reball,
   };
 }
@@ -129,7 +129,7 @@ function planLeadless(pkg: Board['packages'][string], alloy: AlloyName): SitePla
         : []),
     ],
     headline: `${edge.length} pads${centrePad ? ' and a centre pad' : ''}: tin and level, no balls`,
-    words: centrePad
+    reason: centrePad
       ? `Paste on ${percent(centre.take)} of the centre pad: over ${percent(centre.most)} floats the part, under ${percent(centre.least)} starves it.`
       : 'A tinned, level surface is all it needs.',
     centre: centrePad && centre,

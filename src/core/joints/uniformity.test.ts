@@ -129,11 +129,11 @@ test('a plane through heights at the corners: flat, tilted, bent', () => {
   const tilted = judgeFlatness(corners([0.2, 0.3, 0.2, 0.3]), [6, 6], 0.2)!;
   expect(tilted.tiltMm).toBeCloseTo(0.1, 9);
   expect(tilted.holds).toBe(false);
-  expect(tilted.words).toContain('right');
+  expect(tilted.summary).toContain('right');
   const bent = judgeFlatness(corners([0.2, 0.2, 0.2, 0.4]), [6, 6], 0.2)!;
   // One of four corners up by e: the plane takes three quarters, a quarter is left at each (least squares by hand).
   expect(bent.residualMm).toBeCloseTo(0.05, 9);
-  expect(bent.words).toContain('bent');
+  expect(bent.summary).toContain('bent');
   expect(judgeFlatness(corners([0.2, 0.2]), [6, 6], 0.2)).toBeUndefined();
   expect(
     judgeFlatness(

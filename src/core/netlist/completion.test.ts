@@ -85,7 +85,7 @@ test.each([
   ['limits', { plastic: 'J77' }, /got J77/],
 ] as const)('%s: what does not fit is said in a sentence', (section, change, words) => {
   const found = completionChecks(draft, { ...said, ...change } as Completion).filter((c) => c.section === section);
-  expect(found.map((c) => c.words).join(' ')).toMatch(words);
+  expect(found.map((c) => c.message).join(' ')).toMatch(words);
 });
 
 test('a controller without a memory of its own: no image to check, and it talks by itself', () => {
@@ -100,7 +100,7 @@ test('a controller without a memory of its own: no image to check, and it talks 
 
 test('each port of several is checked by itself', () => {
   const two = { ...said, ports: [said.ports[0], { ...said.ports[0], connector: 'J9', designV: '' }] };
-  expect(completionChecks(draft, two).map((c) => c.words)).toEqual([
+  expect(completionChecks(draft, two).map((c) => c.message)).toEqual([
     'Name the port’s connector of J9.',
     'Give the port’s design level in volts of J9.',
   ]);

@@ -64,7 +64,7 @@ export interface FunctionCompletion {
 /** What is still missing, with the section in which it is said. */
 export interface Check {
   readonly section: CompletionSection;
-  readonly words: string;
+  readonly message: string;
 }
 export type CompletionSection = 'names' | 'parts' | 'port' | 'rails' | 'functions' | 'limits';
 
@@ -202,8 +202,8 @@ export function completionChecks(draft: BoardDraft, typed: Completion): Check[] 
   const list = (text: string): string[] => listOf(text, names);
   const rails = new Set(said.rails.map((r) => r.net));
   const checks: Check[] = [];
-  const want = (section: CompletionSection, holds: boolean, words: string): void => {
-    if (!holds) checks.push({ section, words });
+  const want = (section: CompletionSection, holds: boolean, message: string): void => {
+    if (!holds) checks.push({ section, message });
   };
   const wantParts = (section: CompletionSection, text: string, whose: string): void => {
     const unknown = list(text).filter((ref) => !refs.has(ref));
@@ -290,7 +290,7 @@ const healthyRange = (text: string): [number, number] | undefined => {
 /** The board that draft and completion make together, checked as any board file is. */
 export function completeBoard(draft: BoardDraft, typed: Completion): Result<Board> {
   const [open] = completionChecks(draft, typed);
-  if (open) return fail(open.words);
+  if (open) return fail(open.message);
   const said = asOnBoard(draft, typed);
   const refs = refsOf(draft);
   const rails = new Set(said.rails.map((r) => r.net));

@@ -53,20 +53,20 @@ describe('a joint is judged', () => {
   ])('%s', (_, net, value, state, words) => {
     const verdict = judgeJoint(heron, net, value);
     expect(verdict.state).toBe(state);
-    expect(verdict.words).toMatch(words);
+    expect(verdict.label).toMatch(words);
   });
 
   test('open here alone, where its net reads elsewhere, is this joint', () => {
-    expect(judgeJoint(heron, 'AON33', OPEN, { sameNet: [volts(0.41)] }).words).toMatch(/^open here alone/);
+    expect(judgeJoint(heron, 'AON33', OPEN, { sameNet: [volts(0.41)] }).label).toMatch(/^open here alone/);
   });
 
   test('shorted beside a ground joint, or reading as its neighbour does, names the bridge', () => {
     const toGround = judgeJoint(heron, 'CC1', volts(0.003), { beside: [{ pin: '7', net: GND }] });
-    expect(toGround.words).toBe('shorted to ground: a bridge to joint 7?');
+    expect(toGround.label).toBe('shorted to ground: a bridge to joint 7?');
     const toNext = judgeJoint(heron, 'AON33', volts(0.352), {
       beside: [{ pin: '9', net: 'PD18', value: volts(0.35) }],
     });
-    expect(toNext.words).toBe('reads as joint 9 does: a bridge between them?');
+    expect(toNext.label).toBe('reads as joint 9 does: a bridge between them?');
   });
 
   test('good boards decide before the board file', () => {
@@ -79,12 +79,12 @@ describe('a joint is judged', () => {
     const node = Object.keys(heron.nets).find((n) => heron.nets[n].role === 'switch' && n.startsWith('SW'))!;
     const coil = heron.parts.find((p) => p.kind === 'coil' && Object.values(p.pins).includes(node))!;
     const rail = Object.values(coil.pins).find((n) => n !== node)!;
-    expect(judgeJoint(heron, node, volts(heron.nets[rail].diodeV!)).words).toBe('normal');
+    expect(judgeJoint(heron, node, volts(heron.nets[rail].diodeV!)).label).toBe('normal');
   });
 
   test('every joint of U4 has a figure to be held against', () => {
     expect(onNet('CC1').pin).toBeDefined();
     for (const { net } of joints.filter((j) => j.net !== GND))
-      expect(judgeJoint(heron, net, volts(heron.nets[net].diodeV ?? 0.4)).words).not.toContain('no figure');
+      expect(judgeJoint(heron, net, volts(heron.nets[net].diodeV ?? 0.4)).label).not.toContain('no figure');
   });
 });

@@ -67,8 +67,8 @@ export function judgeJoint(
 ): PinVerdict {
   const ground = groundNet(board);
   const expected = expectedDrop(board, { net }, stats);
-  const rests = expected ? [expected.words] : [];
-  const verdict = (state: 'good' | 'bad', words: string): PinVerdict => ({ state, words, rests, behind: [] });
+  const rests = expected ? [expected.label] : [];
+  const verdict = (state: 'good' | 'bad', label: string): PinVerdict => ({ state, label, rests, behind: [] });
   const bad = (words: string): PinVerdict => verdict('bad', words);
   if (net === ground) {
     return value.kind === 'figure' && Math.abs(value.value) <= GROUND_V

@@ -10,7 +10,7 @@ export type PinValue = { readonly kind: 'figure'; readonly value: number } | { r
 export interface PinVerdict {
   readonly state: 'good' | 'bad';
   /** In a few words: `normal`, `shorted to ground`. */
-  readonly words: string;
+  readonly label: string;
   /** What the verdict rests on: where a good board reads, and how its twin does. */
   readonly rests: readonly string[];
   /** What stands behind the contact on this board, nearest first. */
@@ -55,12 +55,12 @@ export function expectedDrop(
   board: Board,
   pin: { readonly net?: NetName },
   stats?: ReferenceStats,
-): (Interval & { words: string }) | undefined {
+): (Interval & { label: string }) | undefined {
   const interval = stats && predictionInterval(stats);
   if (interval)
     return {
       ...interval,
-      words: `${stats.n} good boards: ${interval.low.toFixed(3)} to ${formatDrop(interval.high)}`,
+      label: `${stats.n} good boards: ${interval.low.toFixed(3)} to ${formatDrop(interval.high)}`,
     };
   const normal = pin.net === undefined ? undefined : normalDropV(board, pin.net);
   return normal === undefined
@@ -68,16 +68,16 @@ export function expectedDrop(
     : around(normal, (pin.net !== undefined && board.nets[pin.net].diodeWithinV) || 0);
 }
 
-function around(normalV: number, withinV: number): Interval & { words: string } {
+function around(normalV: number, withinV: number): Interval & { label: string } {
   const [low, high] = [
     Math.max(SHORTED_V, normalV - Math.max(NORMAL_V, withinV)),
     normalV + Math.max(NORMAL_V, withinV),
   ];
-  const words =
+  const label =
     withinV > NORMAL_V
       ? `not known yet: ${formatDrop(low)} to ${formatDrop(high)}`
       : `board file: near ${formatDrop(normalV)}`;
-  return { low, high, words };
+  return { low, high, label };
 }
 
 /** Judges one contact against good boards, its twin and what the board file says. */
@@ -88,10 +88,10 @@ export function judgePin(
   twin?: PinValue,
   stats?: ReferenceStats,
 ): PinVerdict {
-  const good = (words: string, rests: string[] = []): PinVerdict => ({ state: 'good', words, rests, behind: [] });
-  const bad = (words: string, rests: string[] = []): PinVerdict => ({
+  const good = (label: string, rests: string[] = []): PinVerdict => ({ state: 'good', label, rests, behind: [] });
+  const bad = (label: string, rests: string[] = []): PinVerdict => ({
     state: 'bad',
-    words,
+    label,
     rests,
     behind: behindPin(board, pin),
   });
@@ -102,7 +102,7 @@ export function judgePin(
       ? good('ground')
       : bad('ground contact does not reach ground');
   const expected = expectedDrop(board, pin, stats);
-  const rests = expected ? [expected.words] : [];
+  const rests = expected ? [expected.label] : [];
   const twinText = twinWords(pin, value, twin);
   if (twinText) rests.push(twinText);
   if (value.kind === 'open')

@@ -64,13 +64,13 @@ describe('a contact is judged', () => {
   ])('%s %j: %s', (name, value, state, words) => {
     const verdict = judgePin(board, pin(name), value);
     expect(verdict.state).toBe(state);
-    expect(verdict.words).toMatch(words);
+    expect(verdict.label).toMatch(words);
   });
 
   test('a contact that is left open by design is good when open, and suspicious when not', () => {
     const marsh = demoBoard('marshdesk-2-b');
     const unused = portPins(marsh, 'J1').find((p) => p.pin === 'A2')!;
-    expect(judgePin(marsh, unused, OPEN)).toMatchObject({ state: 'good', words: 'open by design' });
+    expect(judgePin(marsh, unused, OPEN)).toMatchObject({ state: 'good', label: 'open by design' });
     expect(judgePin(marsh, unused, volts(0.3)).state).toBe('bad');
   });
 
@@ -78,7 +78,7 @@ describe('a contact is judged', () => {
   test('twins that differ by more than a few millivolts are called out, those that agree are not', () => {
     expect(judgePin(board, pin('A6'), volts(0.258), volts(0.255)).state).toBe('good');
     const apart = judgePin(board, pin('A6'), volts(0.272), volts(0.255));
-    expect(apart).toMatchObject({ state: 'bad', words: 'its twin reads otherwise' });
+    expect(apart).toMatchObject({ state: 'bad', label: 'its twin reads otherwise' });
     expect(apart.rests).toContain('twin B6: 0.255 V, 17 mV lower');
   });
 
@@ -88,11 +88,11 @@ describe('a contact is judged', () => {
     const verdict = judgePin(board, pin('A5'), volts(0.245), undefined, stats);
     expect(verdict.state).toBe('bad');
     expect(verdict.rests[0]).toMatch(/^5 good boards: 0\.2\d\d to 0\.2\d\d V$/);
-    expect(expectedDrop(board, pin('A5'))!.words).toMatch(/^board file/);
+    expect(expectedDrop(board, pin('A5'))!.label).toMatch(/^board file/);
   });
 
   test('one good board gives no interval: the board file still decides', () => {
-    expect(expectedDrop(board, pin('A5'), statsOf([0.262]))!.words).toMatch(/^board file/);
+    expect(expectedDrop(board, pin('A5'), statsOf([0.262]))!.label).toMatch(/^board file/);
   });
 });
 

@@ -16,7 +16,7 @@ const GOOD: GateFacts = {
   functions: [{ id: 'charge', works: true }],
 };
 const missing = (facts: Partial<GateFacts>): (string | undefined)[] =>
-  judgeGates({ ...GOOD, ...facts }).flatMap((g) => (g.holds ? [] : [`${g.words}: ${g.missing}`]));
+  judgeGates({ ...GOOD, ...facts }).flatMap((g) => (g.holds ? [] : [`${g.label}: ${g.missing}`]));
 
 test('where nothing is missing every gate holds, in the order of the work, and says nothing', () => {
   const gates = judgeGates(GOOD);

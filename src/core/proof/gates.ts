@@ -4,7 +4,7 @@ import type { RailProof } from './rails';
 
 export interface Gate {
   readonly id: 'rails' | 'plugs' | 'shorts' | 'seat' | 'functions' | 'image' | 'soak';
-  readonly words: string;
+  readonly label: string;
   readonly holds: boolean;
   /** What is missing, in a few words. */
   readonly missing?: string;
@@ -27,9 +27,9 @@ export interface GateFacts {
 
 /** A job closes as repaired only when all gates hold, or with a named reason. */
 export function judgeGates(facts: GateFacts): Gate[] {
-  const gate = (id: Gate['id'], words: string, missing: string[]): Gate => ({
+  const gate = (id: Gate['id'], label: string, missing: string[]): Gate => ({
     id,
-    words,
+    label,
     holds: missing.length === 0,
     missing: missing.length > 0 ? missing.join(', ') : undefined,
   });

@@ -54,7 +54,7 @@ test.each([
   const { rails, failures } = proveRails(heron, measured, new Map([['AON33', note]]));
   const rail = rails.find((r) => r.rail.id === 'AON33')!;
   expect(rail.state).toBe(state);
-  expect(rail.words).toContain(words);
+  expect(rail.label).toContain(words);
   expect(failures.map((f) => f.rail)).toEqual(state === 'fails' ? ['AON33'] : []);
 });
 

@@ -66,7 +66,7 @@ const failing = (volts: Record<string, number | undefined>, on = board) =>
 test('good rails pass, and there is nothing left to measure', () => {
   const proof = proven({});
   expect(proof).toMatchObject({ allPass: true, next: undefined, failures: [] });
-  expect(proof.rails.map((r) => [r.state, r.words, r.measuredV])).toEqual(
+  expect(proof.rails.map((r) => [r.state, r.label, r.measuredV])).toEqual(
     board.rails.map((r) => ['passes', 'in its window', GOOD.get(r.id)]),
   );
 });
@@ -77,12 +77,12 @@ test.each([
   [2.69, 'fails', 'low: wanted 2.70 V to 3.30 V'],
   [3.31, 'fails', 'high: wanted 2.70 V to 3.30 V'],
 ])('3 V ± 10 %% at %s V %s', (volts, state, words) => {
-  expect(proven({ OUT: volts }).rails[5]).toMatchObject({ state, words });
+  expect(proven({ OUT: volts }).rails[5]).toMatchObject({ state, label: words });
 });
 
 test('what is not measured says its window, comes next in the order of the tree, and proves nothing', () => {
   const proof = proven({ SYS: undefined, OUT: undefined });
-  expect(proof.rails[5]).toMatchObject({ state: 'untested', words: '2.70 V to 3.30 V' });
+  expect(proof.rails[5]).toMatchObject({ state: 'untested', label: '2.70 V to 3.30 V' });
   expect(proof).toMatchObject({ next: 'SYS', allPass: false, failures: [] });
 });
 

@@ -22,7 +22,7 @@ export interface RailResult extends RailWindow {
   /** What else was seen of it. */
   readonly unsteady?: Unsteady;
   readonly state: RailState;
-  readonly words: string;
+  readonly label: string;
 }
 
 export interface RailProof {
@@ -53,7 +53,7 @@ export function proveRails(
   const rails = railWindows(board).map((w): RailResult => {
     const volts = measured.get(w.rail.id);
     if (volts === undefined)
-      return { ...w, state: 'untested', words: `${formatVolt(w.minV)} to ${formatVolt(w.maxV)}` };
+      return { ...w, state: 'untested', label: `${formatVolt(w.minV)} to ${formatVolt(w.maxV)}` };
     const unsteady = notes.get(w.rail.id) ?? {};
     const words = faultOf(w, volts, unsteady);
     return {
@@ -61,7 +61,7 @@ export function proveRails(
       measuredV: volts,
       unsteady,
       state: words === undefined ? 'passes' : 'fails',
-      words: words ?? 'in its window',
+      label: words ?? 'in its window',
     };
   });
   const stateOf = new Map(rails.map((r) => [r.rail.id, r.state]));

@@ -64,7 +64,7 @@ describe('a board that holds more copper than its file says', () => {
     const next = said as Extract<Correction, { kind: 'goOn' }>;
     expect(next.plan.steps.slice(0, next.step)).toEqual(flownUntil(plan, atS).steps);
     expect(next.setC - plan.steps[next.step - 1].airSetC!).toBeLessThanOrEqual(30);
-    expect(next.words).toContain(`nudge again in ${next.nudgeInS} s`);
+    expect(next.message).toContain(`nudge again in ${next.nudgeInS} s`);
     expect(coldestAt(next.plan, atS + next.nudgeInS)).toBeGreaterThan(LIQUIDUS_C);
   });
 
@@ -73,13 +73,17 @@ describe('a board that holds more copper than its file says', () => {
     const tight = { ...plan, limitsC: { [ref]: Math.round(peakC) - 8 } };
     const said = correctRun({ ...now, plan: tight }, { seen: 'stuck', heatS: atS });
     expect(said.kind).toBe('stop');
-    expect(said.words).toContain(`${ref} joints may pass ${tight.limitsC[ref]} °C: cover it`);
+    expect(said.message).toContain(`${ref} joints may pass ${tight.limitsC[ref]} °C: cover it`);
   });
 
   test('what swims is lifted; what moves or browns is left alone', () => {
     const kinds = (['swims', 'neighbourMoves', 'browns'] as const).map((seen) => {
-      const { kind, words } = correctRun(now, { seen, heatS: atS, ref: seen === 'neighbourMoves' ? 'U11' : undefined });
-      return [kind, words.split(':')[0]];
+      const { kind, message } = correctRun(now, {
+        seen,
+        heatS: atS,
+        ref: seen === 'neighbourMoves' ? 'U11' : undefined,
+      });
+      return [kind, message.split(':')[0]];
     });
     expect(kinds).toEqual([
       ['lift', 'U14 swims'],

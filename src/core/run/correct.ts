@@ -16,7 +16,7 @@ import { formatTempC } from '../units';
 import { knownBefore, takeSight, type RunKnowledge, type Seen, type Sight } from './sights';
 
 /** How a run goes on after what was seen. */
-export type Correction = { readonly knowledge: RunKnowledge; readonly words: string } & (
+export type Correction = { readonly knowledge: RunKnowledge; readonly message: string } & (
   | {
       /** Goes on with other steps: those that were flown, then what is new. */
       readonly kind: 'goOn';
@@ -67,18 +67,18 @@ export function correctRun(now: RunNow, sight: Sight): Correction {
   const { knowledge } = seen;
   switch (sight.seen) {
     case 'swims':
-      return { kind: 'lift', knowledge, words: `${plan.partRef} swims: lift it now, straight up, then air away.` };
+      return { kind: 'lift', knowledge, message: `${plan.partRef} swims: lift it now, straight up, then air away.` };
     case 'neighbourMoves':
       return {
         kind: 'stop',
         knowledge,
-        words: `${sight.ref ?? 'A neighbour'} moves: air away now, touch nothing until it has frozen. It is hotter there than computed; cover it before the next run.`,
+        message: `${sight.ref ?? 'A neighbour'} moves: air away now, touch nothing until it has frozen. It is hotter there than computed; cover it before the next run.`,
       };
     case 'browns':
       return {
         kind: 'stop',
         knowledge,
-        words: `${plan.partRef} browns: air away now. Its body is hotter than computed; the next run goes slower, with a plate below.`,
+        message: `${plan.partRef} browns: air away now. Its body is hotter than computed; the next run goes slower, with a plate below.`,
       };
     case 'stuck':
       return afterStuck(now, flown, sight, seen);
@@ -108,13 +108,13 @@ function afterStuck({ board, goals, plan }: RunNow, flown: HeatPlan, { heatS }: 
     return {
       kind: 'stop',
       knowledge,
-      words: `${stays} Air away, let it freeze. Within ${MOST_WAIT_S} s no air up to ${maxC} °C melts it; a plate below or a wider nozzle does.`,
+      message: `${stays} Air away, let it freeze. Within ${MOST_WAIT_S} s no air up to ${maxC} °C melts it; a plate below or a wider nozzle does.`,
     };
   if (best.slackK < 0)
     return {
       kind: 'stop',
       knowledge,
-      words: `${stays} Air away, let it freeze. Before ${plan.partRef} melts, ${best.nearest}.`,
+      message: `${stays} Air away, let it freeze. Before ${plan.partRef} melts, ${best.nearest}.`,
     };
   const nudgeInS = Math.ceil(best.nudgeS - heatS);
   const raised = best.setC - hot.airSetC!;
@@ -126,7 +126,7 @@ function afterStuck({ board, goals, plan }: RunNow, flown: HeatPlan, { heatS }: 
     step: flown.steps.length,
     setC: best.setC,
     nudgeInS,
-    words: `${stays} ${what}: touch it lightly all along, nudge again in ${nudgeInS} s.`,
+    message: `${stays} ${what}: touch it lightly all along, nudge again in ${nudgeInS} s.`,
   };
 }
 

@@ -7,12 +7,12 @@ export interface StageCarry {
   readonly title: string;
   /** 0 to 1, of what the stage rests on; what is counted is said in the words. */
   readonly share: number;
-  readonly words: string;
+  readonly summary: string;
 }
 
 /** A reading of a good board that would help, and the line that begins with it. */
 export interface WorthLearning {
-  readonly words: string;
+  readonly label: string;
   readonly line: string;
   /** What knowing it saves on a job, minutes on average: bits that its test gains, at the minutes that a bit costs here. */
   readonly savesMinutes: number;
@@ -56,13 +56,13 @@ export function carryOf(board: Board): Carry {
         stage: 'outside',
         title: 'Outside',
         share: share(true),
-        words: 'of what its tests would tell with every figure known',
+        summary: 'of what its tests would tell with every figure known',
       },
       {
         stage: 'probe',
         title: 'Probe',
         share: share(false),
-        words: 'of what its tests would tell with every figure known',
+        summary: 'of what its tests would tell with every figure known',
       },
       imageCarry(board),
       heatCarry(board),
@@ -107,25 +107,25 @@ function arrivalOf(board: Board): Arrival {
 }
 
 /** The line that says what a good board reads in a test. */
-function lineFor(board: Board, m: Measurement): Pick<WorthLearning, 'words' | 'line'> | undefined {
+function lineFor(board: Board, m: Measurement): Pick<WorthLearning, 'label' | 'line'> | undefined {
   if (m.kind === 'groundResistance')
-    return { words: `${m.net} to ground on a good board`, line: `good ${m.net.toLowerCase()} ohm ` };
+    return { label: `${m.net} to ground on a good board`, line: `good ${m.net.toLowerCase()} ohm ` };
   const net = m.kind === 'contactDrop' ? board.parts.find((p) => p.ref === m.port)?.pins[m.pin] : undefined;
   return net === undefined
     ? undefined
-    : { words: `${net} in diode mode on a good board`, line: `good ${net.toLowerCase()} drop ` };
+    : { label: `${net} in diode mode on a good board`, line: `good ${net.toLowerCase()} drop ` };
 }
 
 const shareOf = (known: number, all: number): number => (all === 0 ? 1 : known / all);
 
 function imageCarry(board: Board): StageCarry {
   const memory = board.ports.some((p) => p.imagePart !== undefined);
-  const words = !memory
+  const summary = !memory
     ? 'no memory of its own: there is no image to read'
     : board.imageFamily === undefined
       ? 'bytes are read, compared and judged by their values; the meaning of regions is not known'
       : `regions as the family ${board.imageFamily} has them`;
-  return { stage: 'image', title: 'Image', share: !memory || board.imageFamily !== undefined ? 1 : 0.5, words };
+  return { stage: 'image', title: 'Image', share: !memory || board.imageFamily !== undefined ? 1 : 0.5, summary };
 }
 
 function heatCarry({ parts, assumed = [] }: Board): StageCarry {
@@ -136,7 +136,7 @@ function heatCarry({ parts, assumed = [] }: Board): StageCarry {
     stage: 'heat',
     title: 'Heat',
     share: shareOf(placed + packed, 2 * parts.length),
-    words: `${placed} of ${parts.length} parts have their place, ${packed} their package${bare}`,
+    summary: `${placed} of ${parts.length} parts have their place, ${packed} their package${bare}`,
   };
 }
 
@@ -146,7 +146,7 @@ function proveCarry({ rails }: Board): StageCarry {
     stage: 'prove',
     title: 'Prove',
     share: shareOf(level, rails.length),
-    words: `${level} of ${rails.length} rails have a level to be held against`,
+    summary: `${level} of ${rails.length} rails have a level to be held against`,
   };
 }
 /** A rail whose window is wider is one whose level nobody has read. */

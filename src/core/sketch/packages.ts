@@ -9,7 +9,7 @@ export interface LandPattern {
   /** Stands in board files: `CHIP-1005`, `QFN-40-0.5`. */
   readonly name: string;
   /** As it is offered: `40 pins on four sides, 0.5 mm, 6 × 6 mm`. */
-  readonly words: string;
+  readonly label: string;
   readonly package: PartPackage;
   /** True where it can be told in a photograph by its size and look. */
   readonly seen: boolean;
@@ -25,7 +25,7 @@ const two = (
   padMm: [number, number],
 ): Drawn => ({
   name,
-  words: `${words}, ${bodyMm[0]} × ${bodyMm[1]} mm`,
+  label: `${words}, ${bodyMm[0]} × ${bodyMm[1]} mm`,
   package: {
     bodyMm,
     heightMm,
@@ -47,7 +47,7 @@ function quad(pins: number, pitchMm: number): Drawn {
   const side = round((pins / 4 - 1) * pitchMm + CORNER_MM);
   return {
     name: `QFN-${pins}-${pitchMm}`,
-    words: `${pins} pins on four sides, ${pitchMm} mm, ${side} × ${side} mm`,
+    label: `${pins} pins on four sides, ${pitchMm} mm, ${side} × ${side} mm`,
     package: {
       bodyMm: [side, side],
       heightMm: 0.85,
@@ -76,7 +76,7 @@ function dual(
   const leadless = spanMm <= bodyMm[0];
   return {
     name,
-    words: `${words}, ${pitchMm} mm, ${bodyMm[0]} × ${bodyMm[1]} mm`,
+    label: `${words}, ${pitchMm} mm, ${bodyMm[0]} × ${bodyMm[1]} mm`,
     package: {
       bodyMm,
       heightMm: leadless ? 0.7 : 1.5,
@@ -98,7 +98,7 @@ function grid(columns: number, rows: number, pitchMm: number): Drawn {
   const body = (n: number): number => round((n - 1) * pitchMm + 0.7);
   return {
     name: `BGA-${columns * rows}-${pitchMm}`,
-    words: `${columns * rows} balls, ${pitchMm} mm, ${body(columns)} × ${body(rows)} mm`,
+    label: `${columns * rows} balls, ${pitchMm} mm, ${body(columns)} × ${body(rows)} mm`,
     package: {
       bodyMm: [body(columns), body(rows)],
       heightMm: 0.8,
@@ -119,7 +119,7 @@ const list = (
   plastic = false,
 ): Drawn => ({
   name,
-  words: `${words}, ${bodyMm[0]} × ${bodyMm[1]} mm`,
+  label: `${words}, ${bodyMm[0]} × ${bodyMm[1]} mm`,
   package: {
     bodyMm,
     heightMm,

@@ -20,8 +20,8 @@ test('loose chips, lots, donors and new ones, each with what it costs', () => {
     ['donor', 0, 1],
     ['buy', 6, undefined],
   ]);
-  expect(offers[0].words).toBe('C-90 from D-2, U5, reballed');
-  expect(offers[3].words).toBe('buy new, 5 days');
+  expect(offers[0].summary).toBe('C-90 from D-2, U5, reballed');
+  expect(offers[3].summary).toBe('buy new, 5 days');
 });
 
 test('what is suspect, dead, set aside for another or empty is not offered', () => {
@@ -40,7 +40,7 @@ test('what is suspect, dead, set aside for another or empty is not offered', () 
 
 test('a chip out of a lot costs what the lot cost, and keeps its moisture history', () => {
   const offer = controllers(suppliesAfter({ kind: 'take', lot: 'L-13', chip: 'C-201' })).find((o) => o.id === 'C-201')!;
-  expect([offer.price, offer.words, offer.candidate.marks?.length]).toEqual([9.8, 'C-201 of lot L-13', 1]);
+  expect([offer.price, offer.summary, offer.candidate.marks?.length]).toEqual([9.8, 'C-201 of lot L-13', 1]);
 });
 
 test('donor chips know their board and position, and whether their partner is still there', () => {

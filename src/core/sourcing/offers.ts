@@ -8,7 +8,7 @@ export interface Offer {
   readonly supply: Supply;
   /** {@link supplyId} of it. */
   readonly id: string;
-  readonly words: string;
+  readonly summary: string;
   readonly candidate: Candidate;
   /** How many there are; undefined: as many as are bought. */
   readonly count?: number;
@@ -66,7 +66,7 @@ function chipOffers(types: Types, { stock, boards }: Supplies, job: JobNumber | 
       ...(origin.kind === 'lot' && { lot: origin.lot }),
       ...(origin.kind === 'donor' && { donor: origin.donor }),
     };
-    return [offer(supply, { words: originWords(chip), candidate, count: 1, price, minutes: 0, days: 0 })];
+    return [offer(supply, { summary: originWords(chip), candidate, count: 1, price, minutes: 0, days: 0 })];
   });
 }
 
@@ -97,8 +97,8 @@ function lotOffers(types: Types, { stock }: Supplies): Offer[] {
     if (!type || lot.left === 0) return [];
     const candidate = { type, marks: lot.marks };
     const { id, left: count, unitPrice: price } = lot;
-    const words = `lot ${id}, ${count} left`;
-    return [offer({ kind: 'lot', lot: id }, { words, candidate, count, price, minutes: 0, days: 0 })];
+    const summary = `lot ${id}, ${count} left`;
+    return [offer({ kind: 'lot', lot: id }, { summary, candidate, count, price, minutes: 0, days: 0 })];
   });
 }
 
@@ -113,7 +113,7 @@ function donorOffers(types: Types, supplies: Supplies): Offer[] {
         offer(
           { kind: 'donor', donor: donor.id, ref: part.ref },
           {
-            words: `donor ${donor.id}, ${part.ref}`,
+            summary: `donor ${donor.id}, ${part.ref}`,
             candidate: { type, from, withPartner: carriesPartner(donor, part.ref, type, boards) },
             count: 1,
             price: 0,
@@ -150,7 +150,7 @@ function buyOffer(type: PartType): Offer[] {
     offer(
       { kind: 'buy', typeId: type.id },
       {
-        words: days > 0 ? `buy new, ${days} days` : 'buy new',
+        summary: days > 0 ? `buy new, ${days} days` : 'buy new',
         candidate: { type, marks: [] },
         price: type.price,
         minutes: 0,

@@ -49,7 +49,12 @@ export function queueProblem(
     routes.set(need, all);
     for (const route of all.filter(goes)) {
       const { offer, fit } = route;
-      used.set(offer.id, { id: offer.id, words: offer.words, count: offer.count, donor: donorToOpen(route, supplies) });
+      used.set(offer.id, {
+        id: offer.id,
+        words: offer.summary,
+        count: offer.count,
+        donor: donorToOpen(route, supplies),
+      });
       const failure = (1 - fit.success.mean) * REDO_MINUTES;
       const actions = fit.actions.reduce((sum, a) => sum + a.minutes, 0);
       const minutes = offer.minutes + actions + failure + offer.days * DAY_MINUTES;

@@ -23,7 +23,7 @@ export interface ChainFound {
   /** The last seal; null in a log without one. */
   readonly seal: string | null;
   /** The first entry that does not fit what was sealed, in words. */
-  readonly broken?: { readonly id: number; readonly words: string };
+  readonly broken?: { readonly id: number; readonly message: string };
 }
 
 /**
@@ -49,9 +49,9 @@ export class ChainCheck {
       this.before += 1;
       return;
     }
-    if (seal === null) this.broken = { id, words: 'has no seal, after entries that have one' };
+    if (seal === null) this.broken = { id, message: 'has no seal, after entries that have one' };
     else if (seal !== sealOf(this.seal, columns))
-      this.broken = { id, words: 'is not what was sealed, or one before it is missing' };
+      this.broken = { id, message: 'is not what was sealed, or one before it is missing' };
     if (this.broken) return;
     this.seal = seal;
     this.sealed += 1;
@@ -62,7 +62,7 @@ export class ChainCheck {
     const { sealed, before, seal } = this;
     const missing = this.metWritten
       ? undefined
-      : { id: 0, words: 'the seal that was written down is not in it: entries were cut off or made anew' };
+      : { id: 0, message: 'the seal that was written down is not in it: entries were cut off or made anew' };
     return { sealed, before, seal, broken: this.broken ?? missing };
   }
 }

@@ -17,7 +17,7 @@ export const SPECIMENS = ['sound', 'worn', 'badly lit'] as const;
 export type Specimen = (typeof SPECIMENS)[number];
 
 const TROUBLES: Readonly<Record<Specimen, Trouble>> = {
-  sound: { ...HARD, defects: 0, hairs: 0, glares: 0, crumbs: 0, tiltDeg: 2, slope: 0.2, noise: 3, blurPx: 0.8 },
+  sound: { ...HARD, defects: 0, hairs: 0, glares: 0, debris: 0, tiltDeg: 2, slope: 0.2, noise: 3, blurPx: 0.8 },
   worn: { ...HARD, defects: 0.08, hairs: 1, glares: 0, tiltDeg: 4, slope: 0.3, noise: 4, blurPx: 0.9 },
   'badly lit': { ...HARD, defects: 0.05 },
 };

@@ -8,9 +8,9 @@ const look = (specimen: (typeof SPECIMENS)[number], seed: number) =>
   inspectBalls(takePicture(specimen, pattern, SIZES, seed), pattern, { pitchMm: 0.5, ballMm: 0.29 })!;
 
 test('a sound part has nothing to be told of; the same seed gives the same picture', () => {
-  const { balls, bridges, crumbs } = look('sound', 3);
+  const { balls, bridges, solderDebris } = look('sound', 3);
   expect(balls.every((b) => b.verdict === 'good' && !b.unclear)).toBe(true);
-  expect([bridges, crumbs]).toEqual([[], []]);
+  expect([bridges, solderDebris]).toEqual([[], []]);
   const again = takePicture('sound', pattern, SIZES, 3);
   expect(takePicture('sound', pattern, SIZES, 3).grey).toEqual(again.grey);
   expect(takePicture('sound', pattern, SIZES, 4).grey).not.toEqual(again.grey);

@@ -11,7 +11,7 @@ export function ArriveSidebar({ job }: { job: JobView }) {
       {shifts.map((s, i) => (
         <OddsBar
           key={s.ref}
-          name={s.ref === 'outside' ? 'Nothing on this board' : s.words.split(',')[0]}
+          name={s.ref === 'outside' ? 'Nothing on this board' : s.label.split(',')[0]}
           share={s.p}
           figure={formatChance(s.p)}
           colour={i === 0 ? 'copper' : 'tin'}

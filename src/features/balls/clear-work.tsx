@@ -23,7 +23,7 @@ import type { SiteBench } from './queries';
 type Status =
   | { readonly kind: 'running' }
   | { readonly kind: 'done'; readonly plan: ClearingPlan }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };
 
 const KINDS: readonly (readonly [string, string])[] = [
   ['none', 'none'],
@@ -60,7 +60,7 @@ export function ClearWork({ job, part, bench }: { job: JobView; part: Part; benc
       )}
       {status.kind === 'problem' && (
         <>
-          <ProblemNote text={status.words} />
+          <ProblemNote text={status.message} />
           <PlainButton type="button" onClick={() => setRound(round + 1)}>
             Try again
           </PlainButton>
@@ -210,7 +210,7 @@ function Threats({ threats }: { threats: readonly Threat[] }) {
             {t.ref}
           </Text>
           <Text fontSize="14px" flex="1">
-            {t.what}: {t.words}
+            {t.what}: {t.summary}
           </Text>
           <Text fontSize="13px" color="quiet">
             {FROM_WORDS[t.from]}

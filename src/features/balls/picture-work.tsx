@@ -106,7 +106,7 @@ function BalledWork({ job, part, bench, balled }: BalledProps) {
             pitchMm={balled.pitchMm}
             sites={drawnSites(look.seen, balled)}
             bridges={look.seen.bridges.map(([a, b]) => [balled.pins.indexOf(a), balled.pins.indexOf(b)])}
-            crumbs={look.seen.crumbs.map(([x, y]) => ({ x, y }))}
+            solderDebris={look.seen.crumbs.map(([x, y]) => ({ x, y }))}
             onPick={pick}
           />
           <Box>
@@ -216,7 +216,7 @@ function seenOf(inspection: Inspection, { pins }: BalledPart): Seen {
       byHand: false,
     })),
     bridges: inspection.bridges.map(([a, b]) => [pins[a], pins[b]]),
-    crumbs: inspection.crumbs.map(({ x, y }): [number, number] => [round(x, 3), round(y, 3)]),
+    crumbs: inspection.solderDebris.map(({ x, y }): [number, number] => [round(x, 3), round(y, 3)]),
   };
 }
 

@@ -37,7 +37,7 @@ export function PlaceWork({ job, part, onKeep }: { job: JobView; part: Part; onK
   return (
     <>
       <Headline
-        title={flat ? flat.words : `Pin 1 of ${part.ref} at the mark, then tack`}
+        title={flat ? flat.summary : `Pin 1 of ${part.ref} at the mark, then tack`}
         aside={flat ? (flat.holds ? 'flat' : 'not flat') : `${part.ref} ${part.what}`}
       >
         Compare with the photograph before the air comes. Warm until it holds, pull the air away, come back evenly,

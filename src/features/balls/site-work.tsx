@@ -44,7 +44,7 @@ export function SiteWork({ job, part, bench, onKeep }: SiteProps) {
   return (
     <>
       <Headline title={site.headline} aside={`${part.ref}, pitch ${site.pitchMm} mm`}>
-        {site.words}{' '}
+        {site.reason}{' '}
         {ready ? 'The site is marked ready.' : 'Clean when cool, look for lifted pads; then mark the site ready.'}
       </Headline>
       <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 290px' }} gap="6" mb="5">
@@ -177,7 +177,7 @@ function Lifted({ part, verdict, children }: { part: Part; verdict: LiftedVerdic
             {pad.pin}
           </Text>
           <Text fontSize="14px" flex="1">
-            {pad.words}
+            {pad.summary}
           </Text>
           <Text fontSize="13px" color={pad.kind === 'vital' ? 'rust' : 'quiet'}>
             {KIND_WORDS[pad.kind]}

@@ -30,7 +30,7 @@ export function usePictureRun({ look, take, onBegin, onSeen }: PictureRunProps) 
     cancel.current = run.cancel;
     const reply = await run.answer;
     setBusy(false);
-    if (reply.kind === 'problem') setProblem(reply.words);
+    if (reply.kind === 'problem') setProblem(reply.message);
     return reply;
   }
   async function lookAt(file: File): Promise<void> {

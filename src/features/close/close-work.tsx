@@ -53,7 +53,7 @@ export function CloseWork({ job, isLessonKept }: { job: JobView; isLessonKept: b
       >
         {open.length === 0
           ? 'Tell the owner the cause, or the repair comes back.'
-          : `Not yet: ${open.map((g) => g.words.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
+          : `Not yet: ${open.map((g) => g.label.toLowerCase()).join(', ')}. It can be closed as repaired only with a reason that the report prints.`}
       </Headline>
       <CloseForm job={job} gatesMissing={open.length > 0} />
       <PicturePart job={job} taken="close" />
@@ -89,15 +89,15 @@ function DrillPart({ number }: { number: number }) {
 function LessonPart({ job, isKept }: { job: JobView; isKept: boolean }) {
   const [answer, setAnswer] = useState<{ saved: boolean; message: string }>();
   const [busy, start] = useTransition();
-  const { words } = closeoutRecordOf(job);
-  if (words.length === 0) return null;
+  const { lines } = closeoutRecordOf(job);
+  if (lines.length === 0) return null;
   const work = isKept ? dropLesson : keepLesson;
   return (
     <Box as="section" aria-label="What the job taught" mt="5">
       <Text as="h2" fontSize="13px" fontWeight="700" color="quiet">
         What the job taught
       </Text>
-      {words.map((line) => (
+      {lines.map((line) => (
         <Text key={line} mb="1">
           {line}
         </Text>

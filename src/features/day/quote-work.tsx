@@ -113,7 +113,7 @@ export function QuoteWork({
           <OwnerMessage
             text={messageFor(business.message, {
               device: job.board.device,
-              cause: job.suspects[0]?.words ?? 'not known yet',
+              cause: job.suspects[0]?.label ?? 'not known yet',
               chance: String(Math.round(100 * quote.successChance)),
               price: money(Number(price) || suggested),
               fee: money(business.diagnosisFee),

@@ -78,7 +78,7 @@ export function RouteRow({ route, open, first, chosen, busy, onTake }: RouteRowP
                 {route.typeId}
               </Text>
               <Text fontSize="13px" color="quiet" lineHeight="1.25">
-                {route.words}
+                {route.summary}
               </Text>
             </Box>
             {route.cells.map((cell) => (

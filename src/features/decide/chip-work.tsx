@@ -100,7 +100,7 @@ function headline({ ref, builtId }: ChoiceView, best: RouteView | undefined, { s
 function explanation(best: RouteView | undefined): string {
   if (!best) return 'The nearest ways are below, each with what stands in its way.';
   const work = best.actions.filter((a) => a.kind !== 'verify');
-  const from = `${best.words[0].toUpperCase()}${best.words.slice(1)}. `;
+  const from = `${best.summary[0].toUpperCase()}${best.summary.slice(1)}. `;
   return work.length === 0
     ? `${from}Nothing else has to change.`
     : `${from}First: ${work.map((a) => a.words).join('; ')}.`;

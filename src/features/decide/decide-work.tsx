@@ -48,7 +48,7 @@ export function DecideWork({ job, onKeep }: { job: JobView; onKeep: KeepEvent })
         <chakra.tbody>
           {job.repairs.map((r) => (
             <RouteRow
-              key={r.words}
+              key={r.label}
               job={job}
               repair={r}
               first={r === best && !decision && !job.tooDear}
@@ -81,7 +81,7 @@ const COLUMNS = ['Route', 'Cures', 'Minutes', 'Parts', 'Harm', ''];
 function headline(job: JobView, best: Repair | undefined): string {
   if (job.tooDear)
     return `Advise stopping: about ${Math.round(job.tooDear.cost)} still to spend on a device worth ${job.tooDear.worth}`;
-  return best ? `${best.words}: cures ${formatInHundred(best.cureChance)}` : 'Nothing to decide yet';
+  return best ? `${best.label}: cures ${formatInHundred(best.cureChance)}` : 'Nothing to decide yet';
 }
 
 /** Work now against the best test first, on one scale. */
@@ -120,7 +120,7 @@ function RouteRow({
     <chakra.tr borderBottom="1px solid" borderColor="rule">
       <chakra.td py="2.5">
         <Text as="span" fontWeight="700" color={chosen ? 'copperText' : 'ink'}>
-          {repair.words}
+          {repair.label}
         </Text>{' '}
         <Text as="span" color="quiet">
           {what.join(', ')}

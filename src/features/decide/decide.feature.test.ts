@@ -62,7 +62,7 @@ test('a chip that was put back meanwhile stays where it is when the part goes on
 test('chips of one donor that are alike make one row, and the first of them is taken', async () => {
   const { routes } = await choice(35);
   const rows = routes.filter((r) => r.offer.startsWith('D-3/'));
-  expect(rows.map((r) => r.words)).toEqual(['donor D-3, U11, U12, U13']);
+  expect(rows.map((r) => r.summary)).toEqual(['donor D-3, U11, U12, U13']);
   // Fused ones are not alike: each serves its own place.
   expect(routes.filter((r) => r.offer.startsWith('D-4/')).map((r) => [r.offer, r.verdict])).toEqual([
     ['D-4/U12', 'fitsAfter'],

@@ -41,7 +41,7 @@ export function DraftSheet() {
     const reply = await answer;
     if (reply.kind === 'cancelled') return { kind: 'refused', problems: [{ message: 'Another file was read.' }] };
     setReading(false);
-    return reply.kind === 'done' ? reply.outcome : { kind: 'refused', problems: [{ message: reply.words }] };
+    return reply.kind === 'done' ? reply.outcome : { kind: 'refused', problems: [{ message: reply.message }] };
   }
 
   const show = (given: DraftFile, draft: DraftMade): void =>

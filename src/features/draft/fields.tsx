@@ -17,7 +17,7 @@ export function Section({ title, checks, children }: { title: string; checks: re
         <Text as="span" fontSize="14px" color={checks.length === 0 ? 'leaf' : 'amberText'}>
           {checks.length === 0
             ? 'complete'
-            : `${checks[0].words}${checks.length > 1 ? ` And ${checks.length - 1} more.` : ''}`}
+            : `${checks[0].message}${checks.length > 1 ? ` And ${checks.length - 1} more.` : ''}`}
         </Text>
       </Flex>
       {children}

@@ -192,8 +192,8 @@ export function DrillEntry({ drill }: { drill: DrillView }) {
   function echo(text: string): Echo {
     const read = readDrillLine(board, text);
     if (!read.ok && text.trim().toLowerCase() !== hinted)
-      return { words: problemText(read.problems), state: 'problem' };
-    return { words: read.ok && read.value.do === 'work' ? 'works on it, and proves' : 'takes it', state: 'plain' };
+      return { message: problemText(read.problems), state: 'problem' };
+    return { message: read.ok && read.value.do === 'work' ? 'works on it, and proves' : 'takes it', state: 'plain' };
   }
   const commands: EntryCommand[] = [
     { key: 'H', label: 'hint', run: () => offerText('hint', { take: true }) },

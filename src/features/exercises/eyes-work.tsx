@@ -73,7 +73,7 @@ function usePicture(drill: EyesDrill, at: number | undefined): { picture?: Colou
     const asked = askExercise({ ask: 'picture', drill, picture: at });
     void asked.answer.then((answer) => {
       if (answer.kind === 'picture') setDrawn({ of: at, picture: answer.picture });
-      if (answer.kind === 'problem') setProblem(answer.words);
+      if (answer.kind === 'problem') setProblem(answer.message);
     });
     return asked.cancel;
   }, [drill, at]);

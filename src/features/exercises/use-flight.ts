@@ -27,7 +27,7 @@ export function useFlight(
     const asked = askExercise({ ask: 'fly', board, drill, flight, untilS });
     void asked.answer.then((answer) => {
       if (answer.kind === 'flown') setKnown({ curves: answer.curves, untilS });
-      if (answer.kind === 'problem') setProblem(answer.words);
+      if (answer.kind === 'problem') setProblem(answer.message);
     });
     return asked.cancel;
     // A nudge changes nothing of the heat: only turns of the dial do.

@@ -29,14 +29,14 @@ export function HeatEntry({ enterJobLine, settle, commands }: HeatEntryProps) {
   const grammar = useLater(loadGrammar);
 
   function echo(text: string): Echo | undefined {
-    if (JOB_LINES.test(text)) return { words: 'Enter keeps it with the job.', state: 'plain' };
-    if (KEEP_LINE.test(text.trim())) return { words: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
-    if (text.trim() === 'aim') return { words: aimWords(goals.coldestOverLiquidusK), state: 'plain' };
+    if (JOB_LINES.test(text)) return { message: 'Enter keeps it with the job.', state: 'plain' };
+    if (KEEP_LINE.test(text.trim())) return { message: `Keeps this plan for ${plan.partRef}.`, state: 'plain' };
+    if (text.trim() === 'aim') return { message: aimWords(goals.coldestOverLiquidusK), state: 'plain' };
     const edit = grammar?.parsePlanEntry(job.board, station, plan, text);
     if (!edit) return undefined;
     return edit.ok
-      ? { words: edit.value.echo, state: 'plain' }
-      : { words: problemText(edit.problems), state: 'problem' };
+      ? { message: edit.value.echo, state: 'plain' }
+      : { message: problemText(edit.problems), state: 'problem' };
   }
 
   async function submit(text: string, key: string): Promise<EntryAnswer> {

@@ -42,8 +42,8 @@ function AdvicePart() {
   return (
     <SidebarPart title="To watch">
       {advice.map((a) => (
-        <Text key={a.words} fontSize="14px" mb="1">
-          {a.words}
+        <Text key={a.message} fontSize="14px" mb="1">
+          {a.message}
         </Text>
       ))}
     </SidebarPart>

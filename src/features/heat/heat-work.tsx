@@ -36,7 +36,7 @@ export function HeatWork() {
       <UnplacedNote board={job.board} partRef={plan.partRef} />
       <RunStatus />
       {last && <RunPictures last={last} />}
-      {status.kind === 'problem' && <ProblemNote text={status.words} />}
+      {status.kind === 'problem' && <ProblemNote text={status.message} />}
       <StepAxis />
       <HeatSteps />
     </>

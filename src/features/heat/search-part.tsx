@@ -12,7 +12,7 @@ import type { Opening } from './use-opening';
 type Status =
   | { readonly kind: 'running'; readonly tried: number; readonly most: number; readonly tookMs: number }
   | { readonly kind: 'done'; readonly found: FoundPlan }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };
 
 /** Searches plate, nozzle, flow, height, dials, durations and covers for the most margin; the answer is taken over or left. */
 export function SearchPart() {
@@ -35,7 +35,7 @@ export function SearchPart() {
     <SidebarPart title="A plan with more margin">
       {!status && opening && <Opened opening={opening} shown={opening.found?.plan === plan} />}
       {status?.kind === 'running' && <Running status={status} onCancel={() => cancel.current()} />}
-      {status?.kind === 'problem' && <ProblemNote text={status.words} />}
+      {status?.kind === 'problem' && <ProblemNote text={status.message} />}
       {status?.kind === 'done' && (
         <Found
           found={status.found}

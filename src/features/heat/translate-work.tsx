@@ -28,7 +28,7 @@ type Answer =
       readonly ours: Station;
       readonly assumed: readonly string[];
     }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };
 
 const UNKNOWN = 'not known';
 
@@ -47,7 +47,7 @@ export function TranslateWork() {
   async function translate(): Promise<void> {
     const settings = parseForeign(text);
     if (!settings.ok) {
-      setAnswer({ kind: 'problem', words: problemText(settings.problems) });
+      setAnswer({ kind: 'problem', message: problemText(settings.problems) });
       return;
     }
     const mine = ++latest.current;
@@ -107,7 +107,7 @@ export function TranslateWork() {
         </Flex>
       </form>
       {answer?.kind === 'running' && <Text role="status">Both stations are simulated over this board …</Text>}
-      {answer?.kind === 'problem' && <ProblemNote text={answer.words} />}
+      {answer?.kind === 'problem' && <ProblemNote text={answer.message} />}
       {answer?.kind === 'done' && (
         <Done
           answer={answer}

@@ -10,7 +10,7 @@ export type HeatStatus =
   | { readonly kind: 'running'; readonly doneS: number; readonly totalS: number }
   | { readonly kind: 'done'; readonly tookMs: number }
   | { readonly kind: 'cancelled' }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };
 
 export interface HeatAnswerOf {
   readonly board: Board;

@@ -35,7 +35,7 @@ export function useOpening(
     });
     void run.answer.then((answer) => {
       if (answer.kind === 'cancelled') return;
-      if (answer.kind === 'problem') return setOpening({ from, looking: false, problem: answer.words });
+      if (answer.kind === 'problem') return setOpening({ from, looking: false, problem: answer.message });
       setOpening({ from, looking: false, found: answer.found });
     });
     return run.cancel;

@@ -38,7 +38,7 @@ export function ChecksumPart({
     cancel.current = run.cancel;
     const reply = await run.answer;
     setDone(undefined);
-    if (reply.kind === 'problem') setProblem(reply.words);
+    if (reply.kind === 'problem') setProblem(reply.message);
     if (reply.kind !== 'found') return;
     setFound(reply.found);
     onFound(reply.found.claims);

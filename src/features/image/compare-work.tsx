@@ -32,7 +32,7 @@ export function CompareWork({ family, library, initial }: CompareProps) {
       <SourceList sources={sources} library={library} onChange={setSources} />
       {progress && (
         <Text color="quiet" fontSize="14px" aria-live="polite">
-          {Math.round(100 * progress.done)} %, {progress.words}
+          {Math.round(100 * progress.done)} %, {progress.message}
         </Text>
       )}
       {problem && <ProblemNote text={problem} />}

@@ -53,9 +53,9 @@ function Custody({ links }: { links: readonly CustodyLink[] }) {
           Entry {broken.seq} does not carry what came before it: something was changed or left out.
         </Text>
       )}
-      {links.slice(-MOST_LINKS).map(({ seq, words, sha256, link, undone }) => (
+      {links.slice(-MOST_LINKS).map(({ seq, label, sha256, link, undone }) => (
         <Text key={seq} fontSize="13px" mb="1" textDecoration={undone ? 'line-through' : undefined}>
-          {words}{' '}
+          {label}{' '}
           <Text as="span" fontFamily="mono" color="quiet" title={`Link ${link}`}>
             {sha256.slice(0, 10)}…
           </Text>

@@ -147,7 +147,7 @@ function ReadNote({
   return (
     <Box mt="2" fontSize="14px">
       <Text fontSize="17px" fontWeight="700" color={toneOf(verdict)}>
-        {verdict.words}
+        {verdict.summary}
       </Text>
       {verdict.unstableBytes > 0 && (
         <UnstableStrip offsets={verdict.unstable.map((u) => u.offset)} length={verdict.bytes.length} />

@@ -18,7 +18,7 @@ export interface Looking {
   readonly seen?: SeenImages;
   /** The sources that `seen` is about. */
   readonly of: readonly ImageSource[];
-  readonly progress?: { readonly done: number; readonly words: string };
+  readonly progress?: { readonly done: number; readonly message: string };
   readonly problem?: string;
 }
 
@@ -48,15 +48,15 @@ export function useSeen(
     Promise.all(sources.map(async (source) => ({ name: source.name, content: await contentOf(source) })))
       .then((files) => {
         if (left) return undefined;
-        const run = compareInWorker({ files, family, stretches: STRETCHES, propose }, ({ done, words }) =>
-          told({ progress: { done, words } }),
+        const run = compareInWorker({ files, family, stretches: STRETCHES, propose }, ({ done, message }) =>
+          told({ progress: { done, message } }),
         );
         stop = run.cancel;
         return run.answer;
       })
       .then((reply) => {
         if (reply?.kind === 'seen') told({ seen: reply, of: sources });
-        else if (reply?.kind === 'problem') told({ problem: reply.words });
+        else if (reply?.kind === 'problem') told({ problem: reply.message });
       })
       .catch((error: unknown) => told({ problem: (error as Error).message }));
     return () => {

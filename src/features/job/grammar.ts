@@ -14,12 +14,12 @@ export { isQuestion };
 /** What a line would mean, a reading with what it says about the board. */
 export function echoOf({ board, state, references }: JobView, text: string, mode: EntryMode, place: BenchPlace): Echo {
   const entry = parseEntry(board, state, text, mode, place);
-  if (!entry.ok) return { words: problemText(entry.problems), state: 'problem' };
-  const { command, echo: words } = entry.value;
-  if (command.do !== 'record' || command.body.kind !== 'reading') return { words, state: 'plain' };
+  if (!entry.ok) return { message: problemText(entry.problems), state: 'problem' };
+  const { command, echo } = entry.value;
+  if (command.do !== 'record' || command.body.kind !== 'reading') return { message: echo, state: 'plain' };
   const { measurement, value } = command.body;
   const meaning = interpretReading(Predictor.of(board), measurement, value, new Set(state.absent), references);
-  return { words: meaning.message ? `${words}: ${meaning.message}` : words, state: meaning.state };
+  return { message: meaning.message ? `${echo}: ${meaning.message}` : echo, state: meaning.state };
 }
 
 export const completionsOf = ({ board, state }: JobView, text: string): string[] => completeEntry(board, state, text);

@@ -73,10 +73,10 @@ export function PackageUpload() {
               With it come {look.along.join(', ')}.
             </Text>
           )}
-          {look.differences.map(({ id, words }) => (
+          {look.differences.map(({ id, summary }) => (
             <chakra.label key={id} display="flex" gap="2" fontSize="14px" py="0.5" cursor="pointer">
               <input type="checkbox" checked={taken.has(id)} onChange={(e) => choose(id, e.target.checked)} />
-              {words}
+              {summary}
             </chakra.label>
           ))}
           <MainButton type="button" mt="2" disabled={busy} onClick={take}>

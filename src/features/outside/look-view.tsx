@@ -68,7 +68,7 @@ export function LookView({ job, port, onKeep }: LookViewProps) {
             ? 'Not looked at yet.'
             : gate.state === 'sound'
               ? 'Looked at: sound.'
-              : `Doubtful: ${gate.words}.`}
+              : `Doubtful: ${gate.message}.`}
         </Text>
       </Flex>
       {problem && <ProblemNote text={problem} />}

@@ -19,7 +19,7 @@ export function OutsideHeadline({ job, place, asked, conclusion }: OutsideHeadli
   const name = port.id.toLowerCase();
   if (gate.state === 'doubtful') {
     return (
-      <Headline title={`Do not power ${port.id}`} aside={gate.words}>
+      <Headline title={`Do not power ${port.id}`} aside={gate.message}>
         Make the port good first, then look again: type “look {name} good”. Walking its contacts needs no power.
       </Headline>
     );

@@ -32,7 +32,7 @@ export function useCaptureFile({ onProblem, onRead }: CaptureFileProps) {
     setCancel(() => started.cancel);
     const reply = await started.answer;
     setShare(undefined);
-    if (reply.kind === 'problem') return onProblem(`${file.name}: ${reply.words}`);
+    if (reply.kind === 'problem') return onProblem(`${file.name}: ${reply.message}`);
     if (reply.kind === 'asked') {
       const outcome = { kind: 'understood' as const, questions: reply.questions, notes: reply.notes };
       return setWaiting({ file, simulated, open: { file, answers, outcome } });

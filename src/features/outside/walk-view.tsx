@@ -61,7 +61,7 @@ function PinLine({ p }: { p: WalkPin }) {
       </Text>
       <Text as="span" fontSize="14px">
         <Box as="strong" color={bad ? 'rust' : 'leaf'}>
-          {p.verdict!.words}.
+          {p.verdict!.label}.
         </Box>{' '}
         {p.verdict!.rests.map((r) => `${r.charAt(0).toUpperCase()}${r.slice(1)}.`).join(' ')}
         {p.verdict!.behind.length > 0 && ` Behind it: ${p.verdict!.behind.join(', ')}.`}

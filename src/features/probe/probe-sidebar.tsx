@@ -34,8 +34,8 @@ export function ProbeSidebar({ job }: { job: JobView }) {
       {(job.cured.length > 0 || cured) && (
         <SidebarPart title="Cured">
           {job.cured.map((s) => (
-            <Text key={s.words} fontSize="14px" color="leaf">
-              {s.words}: mended, {formatChance(s.p)}.
+            <Text key={s.label} fontSize="14px" color="leaf">
+              {s.label}: mended, {formatChance(s.p)}.
             </Text>
           ))}
           {cured && (
@@ -56,7 +56,7 @@ export function ProbeSidebar({ job }: { job: JobView }) {
             <Text key={d.seq} fontSize="14px" mb="1">
               <strong>{d.name}</strong> {d.after}, was {d.before}:{' '}
               <Text as="span" color={DIFFERENCE_COLOUR[d.state]}>
-                {d.words}.
+                {d.summary}.
               </Text>
             </Text>
           ))}
@@ -74,8 +74,8 @@ export function ProbeSidebar({ job }: { job: JobView }) {
       {job.repairs.length > 0 && (
         <SidebarPart title="Or work now">
           {job.repairs.slice(0, 3).map((r) => (
-            <Text key={r.words} fontSize="14px">
-              {r.words}: {formatMinutes(r.minutes)}, cures {formatInHundred(r.cureChance)}.
+            <Text key={r.label} fontSize="14px">
+              {r.label}: {formatMinutes(r.minutes)}, cures {formatInHundred(r.cureChance)}.
             </Text>
           ))}
         </SidebarPart>
@@ -111,7 +111,7 @@ const DIFFERENCE_COLOUR = { good: 'leaf', bad: 'rust', plain: 'quiet' } as const
 
 /** A suspect with its odds; it opens into the readings that made it one. */
 function SuspectLine({ suspect: s, first }: { suspect: JobView['suspects'][number]; first: boolean }) {
-  const bar = <OddsBar name={s.words} share={s.p} figure={formatChance(s.p)} colour={first ? 'copper' : 'tin'} />;
+  const bar = <OddsBar name={s.label} share={s.p} figure={formatChance(s.p)} colour={first ? 'copper' : 'tin'} />;
   if (s.reasons.length === 0) return bar;
   return (
     <details open={first}>

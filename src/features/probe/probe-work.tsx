@@ -63,7 +63,7 @@ function TestHeadline({
     );
   if (workNow && !chosen && !test?.again) {
     return (
-      <Headline title={`${workNow.repair.words}: cures ${formatInHundred(workNow.repair.cureChance)}`} aside="work now">
+      <Headline title={`${workNow.repair.label}: cures ${formatInHundred(workNow.repair.cureChance)}`} aside="work now">
         No test saves more than it costs any more. Press <Key>4</Key> to decide, or measure on:{' '}
         {test ? test.title : 'nothing is left to measure'}.
       </Headline>

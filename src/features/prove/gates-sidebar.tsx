@@ -13,7 +13,7 @@ export function GatesSidebar({ job }: { job: JobView }) {
           <Box key={g.id} py="1.5" borderBottom="1px solid" borderColor="rule">
             <Flex justify="space-between" gap="3">
               <Text as="span" fontWeight="600" fontSize="14px">
-                {g.words}
+                {g.label}
               </Text>
               <Text as="span" color={g.holds ? 'leaf' : 'amberText'} fontWeight="700">
                 {g.holds ? 'holds' : 'not yet'}

@@ -45,7 +45,7 @@ export function InstrumentsPart({ job, place }: { job: JobView; place: ProvePlac
   const { output, power } = useBoardPower({ ...fed, onProblem: setProblem });
   const { offerText } = useEntryOffer();
   const faults = useMemo(
-    () => [[SOUND.id, 'all good'] as const, ...singleFaults(board).map((f) => [f.id, f.words] as const)],
+    () => [[SOUND.id, 'all good'] as const, ...singleFaults(board).map((f) => [f.id, f.label] as const)],
     [board],
   );
   const next = nextToProbe(job, place);

@@ -11,7 +11,7 @@ export function ProveHeadline({ job, place }: { job: JobView; place: ProvePlace 
     const rail = proof.rails.rails.find((r) => r.rail.id === failure.rail)!;
     return (
       <Headline title={`${failure.rail} fails, ${failure.lastGood} is good`} aside="back to Probe, key 3">
-        {failure.rail}: {rail.words}. Between them: {failure.suspects.join(', ')}. Everything measured so far is counted
+        {failure.rail}: {rail.label}. Between them: {failure.suspects.join(', ')}. Everything measured so far is counted
         there.
       </Headline>
     );
@@ -42,7 +42,7 @@ function UnpoweredHeadline({ place: { walk } }: { place: ProvePlace }) {
   if (bad.length > 0) {
     return (
       <Headline title={`Joint ${bad[0].pin} of ${ref} reads badly`} aside={aside}>
-        {sentence(bad[0].verdict!.words)}. Touch it up with the board cool and unpowered, then read it again.
+        {sentence(bad[0].verdict!.label)}. Touch it up with the board cool and unpowered, then read it again.
       </Headline>
     );
   }

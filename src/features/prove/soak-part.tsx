@@ -31,7 +31,7 @@ export function SoakPart({ job, onKeep }: { job: JobView; onKeep: KeepEvent }) {
       </Text>
       {view && (
         <Text fontSize="17px" fontWeight="700" color={COLOUR[view.state]}>
-          {view.words}
+          {view.label}
         </Text>
       )}
       <Flex gap="2" mt="1" wrap="wrap" fontSize="14px">

@@ -98,7 +98,7 @@ function WalkPart({ job, walk }: { job: JobView; walk: JointWalk }) {
           )}
         </Flex>
         <ProofLine
-          name={walk.flat ? `Flat on the board: ${walk.flat.words}` : 'Flat on the board: four corner heights'}
+          name={walk.flat ? `Flat on the board: ${walk.flat.summary}` : 'Flat on the board: four corner heights'}
           figure=""
           state={walk.flat?.holds}
           stem={`flat ${walk.ref.toLowerCase()} `}
@@ -169,7 +169,7 @@ function JointLine({
         </Text>
       </Flex>
       <Text fontSize="13px" color={verdict?.state === 'bad' ? 'rust' : 'quiet'}>
-        {verdict?.state === 'bad' ? `${verdict.words}. ` : ''}
+        {verdict?.state === 'bad' ? `${verdict.label}. ` : ''}
         Good boards: {expected}.
       </Text>
     </Box>

@@ -23,7 +23,7 @@ const addressOf = (by: string, boardId: string | undefined): string =>
 /** Cure rates, comebacks, minutes and money of the closed jobs, with the range that so few jobs leave open. */
 export function RecordsSheet({ records }: { records: Records }) {
   const router = useRouter();
-  const { all, rows, by, boards, boardId, told, change } = records;
+  const { all, rows, by, boards, boardId, promised, change } = records;
   if (!all)
     return (
       <Headline title="No job was closed yet" aside="0 closed">
@@ -39,7 +39,7 @@ export function RecordsSheet({ records }: { records: Records }) {
       >
         {`With so many jobs the true share of cures lies between ${formatInHundred(all.cure.low)} and ${formatInHundred(all.cure.high)}. `}
         {change && <strong>Since {change.since.slice(0, 10)} it is another one: look at what changed then. </strong>}
-        {told && toldWords(told)}
+        {promised && toldWords(promised)}
       </Headline>
       <Flex gap="4" align="flex-end" mb="2" wrap="wrap">
         <Named name="Put together by">
@@ -73,7 +73,7 @@ export function RecordsSheet({ records }: { records: Records }) {
   );
 }
 
-function toldWords({ quotes, toldChance, was, promised, kept }: NonNullable<Records['told']>): string {
+function toldWords({ quotes, toldChance, was, promised, kept }: NonNullable<Records['promised']>): string {
   const chance =
     quotes === 0
       ? ''

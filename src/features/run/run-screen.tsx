@@ -71,7 +71,7 @@ function KeptRun({ job, stations, goals, onKeep }: RunProps) {
   const running = run.state !== undefined && !run.state.ended;
   useAwake(running);
   useCues(run, voice, running);
-  const words = run.told?.computing ? undefined : run.told?.words;
+  const words = run.announced?.computing ? undefined : run.announced?.message;
   const { say } = voice;
   useEffect(() => {
     if (words) say(words);
@@ -117,9 +117,9 @@ function KeptRun({ job, stations, goals, onKeep }: RunProps) {
   return (
     <Page job={job} title={`${PURPOSE_WORDS[run.plan.purpose]} ${run.plan.partRef}`}>
       {running ? <Step run={run} /> : <Standing run={run} job={job} />}
-      {run.told && (
-        <Text role="status" fontSize="30px" fontWeight="700" color={run.told.computing ? 'quiet' : 'copperText'}>
-          {run.told.words}
+      {run.announced && (
+        <Text role="status" fontSize="30px" fontWeight="700" color={run.announced.computing ? 'quiet' : 'copperText'}>
+          {run.announced.message}
         </Text>
       )}
       {run.problem && (

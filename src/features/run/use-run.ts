@@ -40,7 +40,7 @@ export interface Run {
   /** Whether presses wait for the disk. */
   readonly waiting: boolean;
   /** How the run goes on after what was seen. */
-  readonly told?: Told;
+  readonly announced?: Announced;
   /** What the hand sees that was not computed: taken in, and the rest of the run computed anew. */
   readonly see: (seen: RunSight) => void;
   readonly begin: () => void;
@@ -52,9 +52,9 @@ export interface Run {
 }
 
 /** A correction that is being computed, or in words. */
-export interface Told {
+export interface Announced {
   readonly computing: boolean;
-  readonly words: string;
+  readonly message: string;
 }
 
 /** The cards of a job's plan and where its run stands. Every press is kept at once; a reload reads the same. */
@@ -75,7 +75,7 @@ export function useRun(job: JobView, kept: HeatPlan, heat: HeatOfRun, onKeep: Ke
     send(body);
   };
   const run = state?.run ?? '';
-  const [told, setTold] = useState<Told>();
+  const [announced, announce] = useState<Announced>();
   /** What earlier sights of this run taught; a reload begins again with the station's own doubt. */
   const knowledge = useRef<{ run: string; of: RunKnowledge }>(undefined);
   const see = (seen: RunSight): void => {
@@ -84,17 +84,17 @@ export function useRun(job: JobView, kept: HeatPlan, heat: HeatOfRun, onKeep: Ke
     if (heatS === null || heatS === undefined || !station) return;
     const board = workplaceOf(job.board, plan);
     const known = knowledge.current?.run === run ? knowledge.current.of : undefined;
-    setTold({ computing: true, words: 'Taken in. Computing how it goes on; the air stays as it is.' });
+    announce({ computing: true, message: 'Taken in. Computing how it goes on; the air stays as it is.' });
     const started = correctInWorker({
       now: { board, station, goals: goals[plan.alloy], plan, knowledge: known },
       sight: { seen, heatS },
     });
     void started.answer.then((answer) => {
       if (answer.kind === 'cancelled') return;
-      if (answer.kind === 'problem') return setTold({ computing: false, words: answer.words });
+      if (answer.kind === 'problem') return announce({ computing: false, message: answer.message });
       const { correction } = answer;
       knowledge.current = { run, of: correction.knowledge };
-      setTold({ computing: false, words: correction.words });
+      announce({ computing: false, message: correction.message });
       if (correction.kind === 'stop') press({ run, act: 'abort' });
       if (correction.kind === 'goOn') {
         const next = cardsOf(job, correction.plan);
@@ -105,10 +105,10 @@ export function useRun(job: JobView, kept: HeatPlan, heat: HeatOfRun, onKeep: Ke
   };
   const at = clock?.card ?? 0;
   return {
-    ...{ plan, cards, state, clock, problem, waiting, told, see },
+    ...{ plan, cards, state, clock, problem, waiting, announced, see },
     marks: state ? timedMarks(state, cards) : [],
     begin: () => {
-      setTold(undefined);
+      announce(undefined);
       press({ run: crypto.randomUUID(), act: 'begin', plan: kept, stationId });
     },
     next: () => press(at < cards.length - 1 ? { run, act: 'next', card: at + 1 } : { run, act: 'end' }),

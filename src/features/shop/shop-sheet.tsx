@@ -257,7 +257,7 @@ function HealthPart({ shop: { seals, fileBytes, memoryBytes, upS, problems } }: 
         <FigureLine
           key={name}
           name={`${name}, sealed entries${found.before > 0 ? `, ${found.before} from before` : ''}`}
-          value={found.broken ? `entry ${found.broken.id} ${found.broken.words}` : `${found.sealed}, whole`}
+          value={found.broken ? `entry ${found.broken.id} ${found.broken.message}` : `${found.sealed}, whole`}
           colour={found.broken ? 'rust' : 'leaf'}
         />
       ))}
@@ -279,12 +279,12 @@ const Problems = ({ problems }: { problems: ShopState['problems'] }) =>
     </Text>
   ) : (
     <Box mt="3" role="list" aria-label="What went wrong since the start">
-      {problems.map(({ at, doing, error, words }) => (
+      {problems.map(({ at, doing, error, message }) => (
         <Text key={`${at} ${doing}`} role="listitem" fontSize="14px" py="0.5">
           <Text as="span" fontFamily="mono" color="quiet">
             {at.slice(5, 16).replace('T', ' ')}
           </Text>{' '}
-          <b>{doing}</b>: {error}, {words}
+          <b>{doing}</b>: {error}, {message}
         </Text>
       ))}
     </Box>

@@ -61,8 +61,8 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
   function echo(text: string): Echo {
     const read = parseSketchLine(board, text);
     return read.ok
-      ? { words: read.value.echo, state: 'plain' }
-      : { words: problemText(read.problems), state: 'problem' };
+      ? { message: read.value.echo, state: 'plain' }
+      : { message: problemText(read.problems), state: 'problem' };
   }
   async function submit(text: string): Promise<EntryAnswer> {
     const read = parseSketchLine(board, text);

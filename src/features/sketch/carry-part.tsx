@@ -38,18 +38,18 @@ export function CarryPart({ board }: { board: Board }) {
   return (
     <>
       <SidebarPart title="How far this carries">
-        {carry.stages.map(({ stage, title, share, words }) => (
+        {carry.stages.map(({ stage, title, share, summary }) => (
           <Box key={stage}>
             <OddsBar name={title} share={share} figure={formatInHundred(share)} colour="copper" />
             <Text fontSize="13px" color="quiet" lineHeight="1.3">
-              {words}
+              {summary}
             </Text>
           </Box>
         ))}
       </SidebarPart>
       {carry.worth.length > 0 && (
         <SidebarPart title="Worth reading on a good board">
-          {carry.worth.map(({ words, line, savesMinutes }) => (
+          {carry.worth.map(({ label, line, savesMinutes }) => (
             <chakra.button
               key={line}
               type="button"
@@ -61,7 +61,7 @@ export function CarryPart({ board }: { board: Board }) {
               onClick={() => offerText(line)}
             >
               <Text as="span" color="copperText" textDecoration="underline">
-                {words}
+                {label}
               </Text>
               <Text as="span" color="quiet">
                 {' '}

@@ -56,7 +56,7 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
     const reply = await run.answer;
     if (reply.kind !== 'flat') {
       setBusy(false);
-      if (reply.kind === 'problem') setProblem(reply.words);
+      if (reply.kind === 'problem') setProblem(reply.message);
       return;
     }
     const form = new FormData();

@@ -18,7 +18,7 @@ import { parseSizeMm } from '@/core/units';
 import { Headline, MainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
 import { beginSketch } from './actions';
 
-const CHIP_PATTERNS = LAND_PATTERNS.filter((p) => /^(QFN|BGA)/.test(p.name)).map((p) => [p.name, p.words] as const);
+const CHIP_PATTERNS = LAND_PATTERNS.filter((p) => /^(QFN|BGA)/.test(p.name)).map((p) => [p.name, p.label] as const);
 const archetypes = Object.entries(ARCHETYPES) as [ArchetypeId, (typeof ARCHETYPES)[ArchetypeId]][];
 
 /** What can be answered by looking, before anything is drawn: the first board of a device that nobody has a file of. */

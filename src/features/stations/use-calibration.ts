@@ -15,7 +15,7 @@ export function useCalibration(station: Station, trials: readonly Trial[]): { fi
     const run = calibrateInWorker({ station, trials });
     void run.answer.then((answer) => {
       if (answer.kind === 'done') setTold({ trials, fit: answer });
-      else if (answer.kind === 'problem') setTold({ trials, problem: answer.words });
+      else if (answer.kind === 'problem') setTold({ trials, problem: answer.message });
     });
     return run.cancel;
   }, [station, trials]);

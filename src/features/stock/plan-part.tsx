@@ -26,7 +26,7 @@ export function PlanPart({ view }: { view: QueuePlan }) {
       <Headline title={`Planning for ${view.needs.length} places`} aside={`${view.problem.options.length} ways`}>
         Every combination of donors is weighed; a large queue takes some seconds.
       </Headline>
-      {status.kind === 'problem' && <ProblemNote text={status.words} />}
+      {status.kind === 'problem' && <ProblemNote text={status.message} />}
       {status.kind === 'running' ? (
         <PlainButton type="button" onClick={cancel}>
           Cancel

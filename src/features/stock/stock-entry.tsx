@@ -17,8 +17,8 @@ export function StockEntry({ world, version }: { world: StockWorld; version: num
   function echo(text: string): Echo {
     const entry = parseStockEntry(world, text);
     return entry.ok
-      ? { words: entry.value.echo, state: 'plain' }
-      : { words: problemText(entry.problems), state: 'problem' };
+      ? { message: entry.value.echo, state: 'plain' }
+      : { message: problemText(entry.problems), state: 'problem' };
   }
 
   const commands = STOCK_VIEWS.map(({ id, name, href }): EntryCommand => ({

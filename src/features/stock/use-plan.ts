@@ -8,7 +8,7 @@ export type PlanStatus =
   | { readonly kind: 'running' }
   | { readonly kind: 'done'; readonly plan: AllocationPlan; readonly tookMs: number }
   | { readonly kind: 'cancelled' }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };
 
 /** Plans in a worker whenever the queue changes; an older plan is cancelled. */
 export function usePlan(problem: AllocationProblem): { status: PlanStatus; cancel: () => void; retry: () => void } {

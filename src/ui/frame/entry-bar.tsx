@@ -12,7 +12,7 @@ import { useEntryText } from './use-entry-text';
 
 /** What a typed line would mean, or what is wrong with it. */
 export interface Echo {
-  readonly words: string;
+  readonly message: string;
   readonly state: 'plain' | 'good' | 'bad' | 'problem';
 }
 
@@ -85,7 +85,7 @@ function useEntryLine(props: EntryBarProps, input: RefObject<HTMLInputElement | 
     if (!result) return;
     const { saved, answered, message, seq } = result;
     setAwaited(seq ?? 0);
-    setAnswer({ words: saved ? `Kept: ${message}` : message, state: saved || answered ? 'plain' : 'problem' });
+    setAnswer({ message: saved ? `Kept: ${message}` : message, state: saved || answered ? 'plain' : 'problem' });
     if (saved || answered) line.remember(typed.trim());
     focusUnlessTouched(input.current);
   }
@@ -152,7 +152,7 @@ export function EntryBar(props: EntryBarProps) {
         />
         <EntryStatus shown={line.shown} waiting={line.waiting} completions={completions ?? []} />
         <FingerButton
-          words={text.trim() ? 'Keep' : line.hasPedal ? 'Take the reading' : suggestion ? 'What is due' : undefined}
+          message={text.trim() ? 'Keep' : line.hasPedal ? 'Take the reading' : suggestion ? 'What is due' : undefined}
           disabled={line.waiting !== undefined}
           onPress={() => {
             enter(true);
@@ -209,7 +209,7 @@ function EntryStatus({
       color={shown ? COLOUR[shown.state] : 'quiet'}
       lineHeight="1.25"
     >
-      {waiting ?? shown?.words ?? ''}
+      {waiting ?? shown?.message ?? ''}
       {completions.length > 0 && waiting === undefined && (
         <Text as="span" color="quiet" fontFamily="mono" fontSize="13px" ml={shown ? '3' : '0'}>
           <Key>Tab</Key> {completions.slice(0, 4).join('  ')}
@@ -260,19 +260,19 @@ function KeyHints({ commands, enter, onMenu, onKeys }: KeyHintsProps) {
 
 /** Enter and pedal in one for a finger, as wide as a thumb; only where there is no finer pointer. */
 function FingerButton({
-  words,
+  message,
   disabled,
   onPress,
 }: {
-  readonly words?: string;
+  readonly message?: string;
   readonly disabled: boolean;
   readonly onPress: () => void;
 }) {
-  if (words === undefined) return null;
+  if (message === undefined) return null;
   return (
     <Box display="none" css={{ '@media (pointer: coarse)': { display: 'block' } }}>
       <MainButton type="button" disabled={disabled} onClick={onPress}>
-        {words}
+        {message}
       </MainButton>
     </Box>
   );

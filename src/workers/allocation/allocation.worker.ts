@@ -12,9 +12,9 @@ self.onmessage = async ({ data }: MessageEvent<AllocationRequest>): Promise<void
     post(
       plan.ok
         ? { kind: 'done', plan: plan.value, tookMs: performance.now() - start }
-        : { kind: 'problem', words: problemText(plan.problems) },
+        : { kind: 'problem', message: problemText(plan.problems) },
     );
   } catch (error) {
-    post({ kind: 'problem', words: `The plan stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The plan stopped: ${(error as Error).message}` });
   }
 };

@@ -21,5 +21,5 @@ test('cancelling ends the worker; a crash becomes a problem that can be tried ag
   expect([await first.answer, FakeWorker.last.ended]).toEqual([{ kind: 'cancelled' }, true]);
   const second = planQueue({ problem });
   FakeWorker.last.onerror?.();
-  expect(await second.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+  expect(await second.answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/Try again/) });
 });

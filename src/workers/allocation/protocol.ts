@@ -8,4 +8,4 @@ export interface AllocationRequest {
 export type AllocationReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'done'; readonly plan: AllocationPlan; readonly tookMs: number }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

@@ -20,6 +20,6 @@ self.onmessage = ({ data: { station, trials } }: MessageEvent<CalibrationRequest
         : { kind: 'done', refused: problemText(fit.problems), next },
     );
   } catch (error) {
-    post({ kind: 'problem', words: `The calibration stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The calibration stopped: ${(error as Error).message}` });
   }
 };

@@ -18,4 +18,4 @@ export type CalibrationReply =
       /** What the found station would have shown, for every log of the trials in their order. */
       readonly computed?: readonly ReturnType<typeof loggedBy>[];
     }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

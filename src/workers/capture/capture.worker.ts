@@ -22,7 +22,7 @@ self.onmessage = async ({ data }: MessageEvent<CaptureRequest>): Promise<void> =
     post({ kind: 'progress', doneBytes, totalBytes: data.file.size });
   }
   const outcome = reader.finish();
-  if (outcome.kind === 'refused') return post({ kind: 'problem', words: problemText(outcome.problems) });
+  if (outcome.kind === 'refused') return post({ kind: 'problem', message: problemText(outcome.problems) });
   const { value, questions, notes } = outcome;
   post(value ? { kind: 'done', reading: value, notes } : { kind: 'asked', questions, notes });
 };

@@ -11,4 +11,4 @@ export type CaptureReply =
   | { readonly kind: 'progress'; readonly doneBytes: number; readonly totalBytes: number }
   | { readonly kind: 'done'; readonly reading: CaptureReading; readonly notes: readonly string[] }
   | { readonly kind: 'asked'; readonly questions: readonly ImportQuestion[]; readonly notes: readonly string[] }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

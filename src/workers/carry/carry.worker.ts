@@ -6,7 +6,7 @@ self.onmessage = ({ data }: MessageEvent<CarryRequest>): void => {
   try {
     reply = { kind: 'carry', carry: carryOf(data.board) };
   } catch (error) {
-    reply = { kind: 'problem', words: `Weighing what is known stopped: ${(error as Error).message}` };
+    reply = { kind: 'problem', message: `Weighing what is known stopped: ${(error as Error).message}` };
   }
   self.postMessage(reply);
 };

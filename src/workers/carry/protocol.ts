@@ -9,4 +9,4 @@ export interface CarryRequest {
 export type CarryReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'carry'; readonly carry: Carry }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

@@ -15,6 +15,6 @@ self.onmessage = ({ data: { images } }: MessageEvent<ChecksumRequest>): void => 
     });
     post({ kind: 'found', found, tookMs: tookMs() });
   } catch (error) {
-    post({ kind: 'problem', words: `The search stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The search stopped: ${(error as Error).message}` });
   }
 };

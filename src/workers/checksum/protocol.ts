@@ -8,4 +8,4 @@ export interface ChecksumRequest {
 export type ChecksumReply =
   | { readonly kind: 'progress'; readonly done: number; readonly tookMs: number }
   | { readonly kind: 'found'; readonly found: FoundChecksums; readonly tookMs: number }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

@@ -11,7 +11,7 @@ const request = { board, station: NOMINAL_STATION, plan: startingPlan('U4', boar
 test('hands the board, the station and the plan over as plain data', async () => {
   const { answer } = planClearingInWorker(request);
   expect(FakeWorker.last.sent).toEqual([request]);
-  FakeWorker.last.reply({ kind: 'problem', words: 'Expected a part of this board; got U99.' });
+  FakeWorker.last.reply({ kind: 'problem', message: 'Expected a part of this board; got U99.' });
   expect(await answer).toMatchObject({ kind: 'problem' });
 });
 
@@ -21,5 +21,5 @@ test('cancelling ends it; a crash becomes a problem that can be tried again', as
   expect(await first.answer).toEqual({ kind: 'cancelled' });
   const second = planClearingInWorker(request);
   FakeWorker.last.onmessageerror?.();
-  expect(await second.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+  expect(await second.answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/Try again/) });
 });

@@ -5,4 +5,4 @@ export type { ClearingRequest };
 export type ClearingReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'done'; readonly plan: ClearingPlan; readonly tookMs: number }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

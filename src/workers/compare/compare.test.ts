@@ -7,8 +7,8 @@ const files = [{ name: 'one.bin', content: new Blob([Uint8Array.of(1, 2, 3)]) }]
 
 test('progress is told in words, what was seen ends the worker', async () => {
   const told: string[] = [];
-  const { answer } = compareInWorker({ files, stretches: 8 }, ({ words }) => told.push(words));
-  FakeWorker.last.reply({ kind: 'progress', done: 0.25, words: 'opening one.bin' });
+  const { answer } = compareInWorker({ files, stretches: 8 }, ({ message }) => told.push(message));
+  FakeWorker.last.reply({ kind: 'progress', done: 0.25, message: 'opening one.bin' });
   const seen: CompareReply = { kind: 'seen', images: [], seen: { against: [], overviews: [] }, tookMs: 4 };
   FakeWorker.last.reply(seen);
   expect(await answer).toEqual(seen);
@@ -21,5 +21,5 @@ test('cancelling ends it; a crash becomes a problem that can be tried again', as
   expect([await first.answer, FakeWorker.last.ended]).toEqual([{ kind: 'cancelled' }, true]);
   const second = compareInWorker({ files, stretches: 8 }, () => {});
   FakeWorker.last.onerror?.();
-  expect(await second.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+  expect(await second.answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/Try again/) });
 });

@@ -12,16 +12,16 @@ self.onmessage = async ({ data }: MessageEvent<CompareRequest>): Promise<void> =
   try {
     const images: OpenedImage[] = [];
     for (const [k, { name, content }] of files.entries()) {
-      post({ kind: 'progress', done: k / files.length / 2, words: `opening ${name}` });
+      post({ kind: 'progress', done: k / files.length / 2, message: `opening ${name}` });
       const opened = await openImage(name, content);
-      if (typeof opened === 'string') return post({ kind: 'problem', words: opened });
+      if (typeof opened === 'string') return post({ kind: 'problem', message: opened });
       images.push(opened);
     }
     const seen = compareAll(
       images.map((i) => i.bytes),
       stretches,
       family,
-      (done) => post({ kind: 'progress', done: 0.5 + done / 2, words: 'comparing' }),
+      (done) => post({ kind: 'progress', done: 0.5 + done / 2, message: 'comparing' }),
     );
     const proposed = propose && proposeMap(images[0].bytes, propose);
     post(
@@ -29,7 +29,7 @@ self.onmessage = async ({ data }: MessageEvent<CompareRequest>): Promise<void> =
       images.map((i) => i.bytes.buffer),
     );
   } catch (error) {
-    post({ kind: 'problem', words: `The comparison stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The comparison stopped: ${(error as Error).message}` });
   }
 };
 

@@ -21,7 +21,7 @@ export interface OpenedImage {
 }
 
 export type CompareReply =
-  | { readonly kind: 'progress'; readonly done: number; readonly words: string }
+  | { readonly kind: 'progress'; readonly done: number; readonly message: string }
   | {
       readonly kind: 'seen';
       readonly images: readonly OpenedImage[];
@@ -29,4 +29,4 @@ export type CompareReply =
       readonly proposed?: readonly ProposedStretch[];
       readonly tookMs: number;
     }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

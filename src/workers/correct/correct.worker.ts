@@ -7,6 +7,6 @@ self.onmessage = ({ data: { now, sight } }: MessageEvent<CorrectRequest>): void 
   try {
     post({ kind: 'done', correction: correctRun(now, sight) });
   } catch (error) {
-    post({ kind: 'problem', words: `The correction stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The correction stopped: ${(error as Error).message}` });
   }
 };

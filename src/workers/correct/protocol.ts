@@ -7,4 +7,4 @@ export interface CorrectRequest {
 }
 
 export type CorrectReply =
-  { readonly kind: 'done'; readonly correction: Correction } | { readonly kind: 'problem'; readonly words: string };
+  { readonly kind: 'done'; readonly correction: Correction } | { readonly kind: 'problem'; readonly message: string };

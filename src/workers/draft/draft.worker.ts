@@ -6,7 +6,7 @@ self.onmessage = ({ data }: MessageEvent<DraftRequest>): void => {
   try {
     reply = { kind: 'done', outcome: draftFromFile(data) };
   } catch (error) {
-    reply = { kind: 'problem', words: `Reading ${data.file.name} stopped: ${(error as Error).message}` };
+    reply = { kind: 'problem', message: `Reading ${data.file.name} stopped: ${(error as Error).message}` };
   }
   self.postMessage(reply);
 };

@@ -6,4 +6,4 @@ export type DraftRequest = DraftFile;
 export type DraftReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'done'; readonly outcome: Outcome<DraftMade> }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

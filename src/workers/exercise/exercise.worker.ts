@@ -8,7 +8,7 @@ self.onmessage = ({ data }: MessageEvent<ExerciseRequest>): void => {
   try {
     post(answerTo(data));
   } catch (error) {
-    post({ kind: 'problem', words: `The exercise stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The exercise stopped: ${(error as Error).message}` });
   }
 };
 

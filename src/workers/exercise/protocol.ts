@@ -25,4 +25,4 @@ export interface ColouredPicture {
 export type ExerciseReply =
   | { readonly kind: 'flown'; readonly curves: HeatCurves }
   | { readonly kind: 'picture'; readonly picture: ColouredPicture }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

@@ -20,9 +20,9 @@ test('hands the request over as plain data, tells progress, and ends the worker 
   const { answer } = runHeatPlan(request, (doneS) => progress.push(doneS));
   expect(structuredClone(FakeWorker.last.sent[0])).toEqual(request);
   FakeWorker.last.reply({ kind: 'progress', doneS: 12, totalS: 100 });
-  FakeWorker.last.reply({ kind: 'problem', words: 'The simulation stopped.' });
+  FakeWorker.last.reply({ kind: 'problem', message: 'The simulation stopped.' });
   expect(progress).toEqual([12]);
-  expect(await answer).toEqual({ kind: 'problem', words: 'The simulation stopped.' });
+  expect(await answer).toEqual({ kind: 'problem', message: 'The simulation stopped.' });
   expect(FakeWorker.last.ended).toBe(true);
 });
 
@@ -38,7 +38,7 @@ test.each(['onerror', 'onmessageerror'] as const)(
   async (event) => {
     const { answer } = runHeatPlan(request, () => {});
     FakeWorker.last[event]!();
-    expect(await answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/try again/) });
+    expect(await answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/try again/) });
   },
 );
 
@@ -84,6 +84,6 @@ test('several runs go two at a time and come back in their order', async () => {
 test('one that fails leaves all without an answer', async () => {
   const made = asked();
   const side = runSideBySide([request]);
-  made[0].reply({ kind: 'problem', words: 'The simulation stopped.' });
+  made[0].reply({ kind: 'problem', message: 'The simulation stopped.' });
   expect(await side.answers).toBeUndefined();
 });

@@ -30,6 +30,6 @@ self.onmessage = ({ data }: MessageEvent<HeatRequest>): void => {
       run.frames.map((f) => f.buffer as ArrayBuffer),
     );
   } catch (error) {
-    post({ kind: 'problem', words: `The simulation stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The simulation stopped: ${(error as Error).message}` });
   }
 };

@@ -29,16 +29,16 @@ test('a translation that crashes becomes a problem that can be tried again', asy
   const { answer } = translateInWorker(request);
   expect(FakeWorker.last.sent).toEqual([request]);
   FakeWorker.last.onerror?.();
-  expect(await answer).toEqual({ kind: 'problem', words: 'The translation’s worker ended unexpectedly. Try again.' });
+  expect(await answer).toEqual({ kind: 'problem', message: 'The translation’s worker ended unexpectedly. Try again.' });
 });
 
 test('a calibration and a reduced model are asked for as plain data and end their workers', async () => {
   const trials = [{ kind: 'threshold' as const, ...DEFAULT_BLOW, alloyC: 183 }];
   const fit = calibrateInWorker({ station: NOMINAL_STATION, trials });
   expect(structuredClone(FakeWorker.last.sent[0])).toEqual({ station: NOMINAL_STATION, trials });
-  FakeWorker.last.reply({ kind: 'problem', words: 'The calibration stopped.' });
+  FakeWorker.last.reply({ kind: 'problem', message: 'The calibration stopped.' });
   expect([(await fit.answer).kind, FakeWorker.last.ended]).toEqual(['problem', true]);
   const reduced = reduceInWorker({ board, station: NOMINAL_STATION, plan });
   FakeWorker.last.onerror?.();
-  expect(await reduced.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Dragging waits/) });
+  expect(await reduced.answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/Dragging waits/) });
 });

@@ -22,4 +22,4 @@ export type HeatReply =
       readonly verdict: HeatVerdict;
       readonly tookMs: number;
     }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

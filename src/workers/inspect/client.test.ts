@@ -13,8 +13,8 @@ test('hands the picture and the part over, and ends the worker with what was see
   const picture = new Blob(['x']);
   const { answer } = inspectInWorker({ kind: 'look', picture, part });
   expect(FakeWorker.last.sent[0]).toMatchObject({ kind: 'look', part: { pitchMm: 0.8 } });
-  FakeWorker.last.reply({ kind: 'problem', words: 'Expected a PNG or JPEG picture.' });
-  expect(await answer).toEqual({ kind: 'problem', words: 'Expected a PNG or JPEG picture.' });
+  FakeWorker.last.reply({ kind: 'problem', message: 'Expected a PNG or JPEG picture.' });
+  expect(await answer).toEqual({ kind: 'problem', message: 'Expected a PNG or JPEG picture.' });
   expect(FakeWorker.last.ended).toBe(true);
 });
 
@@ -24,7 +24,7 @@ test('cancelling ends it; a crash becomes a problem that can be tried again', as
   expect([await first.answer, FakeWorker.last.ended]).toEqual([{ kind: 'cancelled' }, true]);
   const second = inspectInWorker({ kind: 'take', part, specimen: 'worn', seed: 1 });
   FakeWorker.last.onerror?.();
-  expect(await second.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+  expect(await second.answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/Try again/) });
 });
 
 test('pads are looked at, and taken, in the same way', async () => {

@@ -18,7 +18,7 @@ self.onmessage = async ({ data }: MessageEvent<InspectRequest>): Promise<void> =
   try {
     post(await replyTo(data));
   } catch (error) {
-    post({ kind: 'problem', words: `The look at the picture stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The look at the picture stopped: ${(error as Error).message}` });
   }
 };
 
@@ -40,14 +40,14 @@ async function replyTo(request: InspectRequest): Promise<InspectReply> {
 
 async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' }>): Promise<InspectReply> {
   const opened = await openPicture(picture, usefulSidePx(part.pattern));
-  if ('words' in opened) return opened;
+  if ('message' in opened) return opened;
   const { grey, factor, width, height, start } = opened;
   const inspection = inspectBalls(grey, part.pattern, part);
   if (!inspection) {
     const { columns, rows } = part.pattern;
     return {
       kind: 'problem',
-      words: `Expected a picture of ${columns} × ${rows} balls seen from above, all of them in it; this pattern was not found.`,
+      message: `Expected a picture of ${columns} × ${rows} balls seen from above, all of them in it; this pattern was not found.`,
     };
   }
   return { kind: 'seen', inspection: enlarged(inspection, factor), width, height, tookMs: performance.now() - start };
@@ -55,13 +55,13 @@ async function looked({ picture, part }: Extract<InspectRequest, { kind: 'look' 
 
 async function lookedAtPads({ picture, pads }: Extract<InspectRequest, { kind: 'lookPads' }>): Promise<InspectReply> {
   const opened = await openPicture(picture, USEFUL_PAD_SIDE_PX);
-  if ('words' in opened) return opened;
+  if ('message' in opened) return opened;
   const { grey, factor, width, height, start } = opened;
   const inspection = inspectPads(grey, pads);
   if (!inspection)
     return {
       kind: 'problem',
-      words: `Expected a picture of the ${pads.length} pads seen from above, pin 1 at the top left, filling half of it or more; they were not found.`,
+      message: `Expected a picture of the ${pads.length} pads seen from above, pin 1 at the top left, filling half of it or more; they were not found.`,
     };
   const toPicture = enlargedMap(inspection.toPicture, factor);
   const tookMs = performance.now() - start;
@@ -82,11 +82,11 @@ async function openPicture(
 ): Promise<Opened | Extract<InspectReply, { kind: 'problem' }>> {
   const start = performance.now();
   const bitmap = await createImageBitmap(picture).catch(() => undefined);
-  if (!bitmap) return { kind: 'problem', words: 'Expected a PNG or JPEG picture; this file is neither, or broken.' };
+  if (!bitmap) return { kind: 'problem', message: 'Expected a PNG or JPEG picture; this file is neither, or broken.' };
   const { width, height } = bitmap;
   if (width * height > MOST_PIXELS) {
     const got = ((width * height) / 1e6).toFixed(1);
-    return { kind: 'problem', words: `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${got}.` };
+    return { kind: 'problem', message: `Expected at most ${MOST_PIXELS / 1e6} megapixels; got ${got}.` };
   }
   return { ...greyPicture(bitmap, mostPx), width, height, start };
 }

@@ -30,4 +30,4 @@ export type InspectReply =
       readonly tookMs: number;
     }
   | { readonly kind: 'taken'; readonly picture: Blob }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

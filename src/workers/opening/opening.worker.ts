@@ -10,6 +10,6 @@ self.onmessage = ({ data: { board, station, plan, goals } }: MessageEvent<Search
     const found = openingPlan(board, station, plan, { goals, onBetter: (b) => post({ kind: 'progress', found: b }) });
     post({ kind: 'done', found, tookMs: performance.now() - start });
   } catch (error) {
-    post({ kind: 'problem', words: `The look for a plan stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The look for a plan stopped: ${(error as Error).message}` });
   }
 };

@@ -4,4 +4,4 @@ import type { OpeningPlan } from '@/core/heat';
 export type OpeningReply =
   | { readonly kind: 'progress'; readonly found: OpeningPlan }
   | { readonly kind: 'done'; readonly found: OpeningPlan; readonly tookMs: number }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

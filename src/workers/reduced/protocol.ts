@@ -11,4 +11,4 @@ export interface ReducedRequest {
 export type ReducedReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'done'; readonly model: ReducedModel }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

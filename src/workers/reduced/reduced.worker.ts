@@ -7,6 +7,6 @@ self.onmessage = ({ data: { board, station, plan } }: MessageEvent<ReducedReques
   try {
     post({ kind: 'done', model: reduceFamily(board, station, plan) });
   } catch (error) {
-    post({ kind: 'problem', words: `The reduced model failed: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The reduced model failed: ${(error as Error).message}` });
   }
 };

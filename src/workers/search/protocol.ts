@@ -12,4 +12,4 @@ export interface SearchRequest {
 export type SearchReply =
   | { readonly kind: 'progress'; readonly tried: number; readonly most: number; readonly tookMs: number }
   | { readonly kind: 'done'; readonly found: FoundPlan }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

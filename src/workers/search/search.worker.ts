@@ -12,6 +12,6 @@ self.onmessage = ({ data: { board, station, plan, goals } }: MessageEvent<Search
     });
     if (found) post({ kind: 'done', found });
   } catch (error) {
-    post({ kind: 'problem', words: `The search stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The search stopped: ${(error as Error).message}` });
   }
 };

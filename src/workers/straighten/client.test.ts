@@ -31,7 +31,7 @@ test('what was seen comes back; cancelling ends the look, a crash can be tried a
   expect([await second.answer, FakeWorker.last.ended]).toEqual([{ kind: 'cancelled' }, true]);
   const third = straightenInWorker(look);
   FakeWorker.last.onerror?.();
-  expect(await third.answer).toMatchObject({ kind: 'problem', words: expect.stringMatching(/Try again/) });
+  expect(await third.answer).toMatchObject({ kind: 'problem', message: expect.stringMatching(/Try again/) });
 });
 
 test('how far a board carries is asked with the board alone', async () => {

@@ -20,4 +20,4 @@ export type StraightenReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'flat'; readonly picture: Blob; readonly place: PhotoPlace }
   | { readonly kind: 'seen'; readonly bodies: readonly SeenBody[] }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

@@ -12,7 +12,7 @@ self.onmessage = async ({ data }: MessageEvent<StraightenRequest>): Promise<void
   try {
     post(data.kind === 'lay' ? await flat(data) : await looked(data));
   } catch (error) {
-    post({ kind: 'problem', words: `Laying the photograph flat stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `Laying the photograph flat stopped: ${(error as Error).message}` });
   }
 };
 
@@ -46,7 +46,7 @@ async function flat({
   sizeMm: [width, height],
 }: Extract<StraightenRequest, { kind: 'lay' }>): Promise<StraightenReply> {
   const map = homographyOf(points);
-  if (!map.ok) return { kind: 'problem', words: problemText(map.problems) };
+  if (!map.ok) return { kind: 'problem', message: problemText(map.problems) };
   const photo = pixelsOf(await createImageBitmap(picture));
   const pxPerMm = pxPerMmFor(width, height);
   const pixels = straightened(photo, map.value, width, height, pxPerMm);

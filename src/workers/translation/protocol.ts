@@ -12,4 +12,4 @@ export interface TranslationRequest {
 export type TranslationReply =
   | { readonly kind: 'progress' }
   | { readonly kind: 'done'; readonly translation: Translation; readonly tookMs: number }
-  | { readonly kind: 'problem'; readonly words: string };
+  | { readonly kind: 'problem'; readonly message: string };

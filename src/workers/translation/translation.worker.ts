@@ -9,6 +9,6 @@ self.onmessage = ({ data: { board, theirs, ours, plan } }: MessageEvent<Translat
     const translation = translatePlan(board, theirs, ours, plan);
     post({ kind: 'done', translation, tookMs: performance.now() - start });
   } catch (error) {
-    post({ kind: 'problem', words: `The translation stopped: ${(error as Error).message}` });
+    post({ kind: 'problem', message: `The translation stopped: ${(error as Error).message}` });
   }
 };

@@ -32,7 +32,7 @@ export function solderBridges(board: Board): Fault[] {
     found.set(id, {
       id,
       ref: small.part.ref,
-      words: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
+      label: `${small.part.ref} ${small.part.what}, solder bridge to ${other.part.ref}, ${nets.join(' to ')}`,
       weight: WEIGHT.solderBridge,
       effects: [effect, { kind: 'visible', ref: small.part.ref, as: 'bridge' }, ...joinedCc(board, nets)],
       mendedBy: { kind: 'part', ref: small.part.ref },
@@ -82,7 +82,7 @@ export const traceCracks = (board: Board): Fault[] =>
     .map((r) => ({
       id: `${r.id}/crack`,
       ref: r.id,
-      words: `Inner trace to ${r.id}, cracked`,
+      label: `Inner trace to ${r.id}, cracked`,
       weight: WEIGHT.traceCrack,
       effects: [{ kind: 'cut', rail: r.id }],
       mendedBy: { kind: 'rail', rail: r.id },
@@ -103,7 +103,7 @@ export function longScrews(board: Board): Fault[] {
       {
         id: `${screw.id}/through/${near.net}`,
         ref: screw.id,
-        words: `Screw ${screw.id} too long, ${near.net} pierced to ground`,
+        label: `Screw ${screw.id} too long, ${near.net} pierced to ground`,
         weight: WEIGHT.screwThrough,
         effects: [{ kind: 'shunt', net: near.net, ohm: SHORT_OHM, at: screw.id }],
         mendedBy: { kind: 'screw', screw: screw.id },

@@ -13,7 +13,7 @@ export function singleFaults(board: Board): Fault[] {
   const things = OUTSIDE_THINGS.map((what): Fault => ({
     id: outsideFaultId(what),
     ref: '',
-    words: `Nothing on this board: the ${what}`,
+    label: `Nothing on this board: the ${what}`,
     weight: WEIGHT.thing,
     effects: [{ kind: 'outside', what }],
     mendedBy: { kind: 'outside', what },
@@ -21,7 +21,7 @@ export function singleFaults(board: Board): Fault[] {
   const nothing: Fault = {
     id: OUTSIDE,
     ref: '',
-    words: 'Nothing on this board',
+    label: 'Nothing on this board',
     weight: WEIGHT.nothing,
     effects: [],
     mendedBy: { kind: 'nothing' },
@@ -30,7 +30,7 @@ export function singleFaults(board: Board): Fault[] {
   const software: Fault = {
     id: 'software',
     ref: 'software',
-    words: 'What the device runs on, damaged',
+    label: 'What the device runs on, damaged',
     weight: WEIGHT.software,
     effects: [{ kind: 'software' }],
     mendedBy: { kind: 'software' },

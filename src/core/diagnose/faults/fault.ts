@@ -50,7 +50,7 @@ export interface Fault {
   /** The part; the rail or the screw of what is no part's; empty for none. */
   readonly ref: string;
   /** In words, for the suspects' list: `U4 port controller, shorted to ground at AON33`. */
-  readonly words: string;
+  readonly label: string;
   readonly effects: readonly Effect[];
   /** Relative prior weight, before the owner's story is counted. */
   readonly weight: number;
@@ -76,7 +76,7 @@ export interface Fault {
 export const SOUND: Fault = {
   id: 'sound',
   ref: '',
-  words: 'sound',
+  label: 'sound',
   weight: 0,
   effects: [],
   mendedBy: { kind: 'nothing' },
@@ -97,7 +97,7 @@ export function faultOf(
   return {
     id: `${part.ref}/${mode}`,
     ref: part.ref,
-    words: `${part.ref} ${part.what}, ${words}`,
+    label: `${part.ref} ${part.what}, ${words}`,
     weight,
     effects,
     mendedBy,

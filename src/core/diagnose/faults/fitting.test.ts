@@ -76,7 +76,7 @@ test('each fitting begins with its own swap and ends with the next', () => {
   expect([alive(own[0]), alive(own[0], 'U4')]).toEqual([true, false]);
   expect([alive(a), alive(a, 'U4'), alive(a, 'U4', 'U4')]).toEqual([false, true, false]);
   expect([alive(b, 'U4'), alive(b, 'U4', 'U4'), alive(b, 'U4', 'U4', 'U4')]).toEqual([false, true, false]);
-  expect(b.words).toMatch(/^New U4, second one/);
+  expect(b.label).toMatch(/^New U4, second one/);
 });
 
 test('touching up ends the joints of the part that is on, and nothing of the chip', () => {

@@ -37,7 +37,7 @@ export function fittingFaults(board: Board, ref: PartRef, nth: number, own: read
   const dead = own.map((f) => ({
     ...f,
     id: `${f.id}/new${nth}`,
-    words: f.words.replace(ref, name),
+    label: f.label.replace(ref, name),
     rate: (RATE.deadOnArrival * f.weight) / total,
     mendedBy: f.mendedBy.kind === 'joints' ? ({ kind: 'part', ref } as const) : f.mendedBy,
   }));
@@ -49,7 +49,7 @@ export function fittingFaults(board: Board, ref: PartRef, nth: number, own: read
     mendedBy?: Fault['mendedBy'],
   ) => ({
     ...faultOf(part, `${mode}/new${nth}`, '', 0, effects, mendedBy),
-    words: `${name}, ${words}`,
+    label: `${name}, ${words}`,
     rate,
   });
   const gone: Effect[] = [{ kind: 'dead', ref }];

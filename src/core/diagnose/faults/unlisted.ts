@@ -23,10 +23,10 @@ export function unlistedFaults(board: Board, nets?: ReadonlySet<NetName>): Fault
       if (net !== ground && (!nets || nets.has(net))) pads.set(net, (pads.get(net) ?? 0) + 1);
   const share = board.assumed?.includes('parts') ? UNDRAWN_SHARE : UNLISTED_SHARE;
   const all = [...pads.values()].reduce((sum, n) => sum + n, 0);
-  const unlisted = (at: string | null, words: string, weight: number): Fault => ({
+  const unlisted = (at: string | null, label: string, weight: number): Fault => ({
     id: `${UNLISTED}/${at ?? ''}`,
     ref: UNLISTED,
-    words,
+    label,
     effects: [],
     weight,
     mendedBy: { kind: 'unlisted', net: at },

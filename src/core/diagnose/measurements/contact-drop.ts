@@ -64,8 +64,8 @@ export const contactDrop = defineMeasurement<ContactDropMeasurement>({
   interpret({ model, goodBoards }, m, value) {
     const pin = portPins(model.board, m.port).find((p) => p.pin === m.pin);
     if (!pin || (value.kind !== 'figure' && value.kind !== 'open')) return plain();
-    const { words, state } = judgePin(model.board, pin, value, undefined, goodBoards);
-    return { message: words, state };
+    const { label, state } = judgePin(model.board, pin, value, undefined, goodBoards);
+    return { message: label, state };
   },
   goodBoards: { fromId: (port, pin) => ({ kind: 'contactDrop', port, pin }), decide: false },
   stem: (board, m) => `${portStem(board, m.port)}${m.pin.toLowerCase()} `,

@@ -58,8 +58,8 @@ export const jointDrop = defineMeasurement<JointDropMeasurement>({
   interpret({ model, goodBoards }, m, value) {
     const net = partByRef(model.board, m.ref)?.pins[m.pin];
     if (net === undefined || (value.kind !== 'figure' && value.kind !== 'open')) return plain();
-    const { words, state } = judgeJoint(model.board, net, value, { stats: goodBoards });
-    return { message: words, state };
+    const { label, state } = judgeJoint(model.board, net, value, { stats: goodBoards });
+    return { message: label, state };
   },
   goodBoards: { fromId: (ref, pin) => ({ kind: 'jointDrop', ref, pin }), decide: false },
   stem: (_board, m) => `joint ${m.ref.toLowerCase()} ${m.pin.toLowerCase()} `,

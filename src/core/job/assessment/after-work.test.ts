@@ -9,8 +9,8 @@ const swapped = [...silent, 'tp7 1.6', 'tp8 1.7', 'off u4', 'on u4 new', 'tp7 6.
 describe('after a swap', () => {
   test('what was cured stands by itself, and only what is wrong now is suspected', () => {
     const { cured, suspects } = new BenchPlay(heron).type(...swapped).view;
-    expect(cured[0].words).toMatch(/^U4 .*AON33 and PD18/);
-    expect(suspects.filter((s) => s.ref === 'U4').every((s) => s.words.startsWith('New U4'))).toBe(true);
+    expect(cured[0].label).toMatch(/^U4 .*AON33 and PD18/);
+    expect(suspects.filter((s) => s.ref === 'U4').every((s) => s.label.startsWith('New U4'))).toBe(true);
   });
 
   test('one plug way dead: the new part’s joint of that line comes first, and is told by its own readings', () => {
@@ -18,18 +18,18 @@ describe('after a swap', () => {
     expect(job.tests[0].title).toBe('U4 joint 2, CC2, diode mode');
     expect(job.next.title).toBe('U4 joint 2, CC2, diode mode');
     const [first] = job.suspects;
-    expect(first.words).toBe('New U4, joint 2 CC2 open');
+    expect(first.label).toBe('New U4, joint 2 CC2 open');
     // The shorts of the old chip do not speak of the new one's joint, and neither does the story.
     expect(first.reasons.join(' ')).not.toMatch(/story makes U4/);
-    expect(job.pairs.flatMap((p) => p.words).every((words) => !words.includes('AON33'))).toBe(true);
+    expect(job.pairs.flatMap((p) => p.labels).every((words) => !words.includes('AON33'))).toBe(true);
   });
 
   test('an open joint is touched up, and is no suspect after it', () => {
     const job = new BenchPlay(heron).type(...swapped, 'usb a 15 0.6', 'usb b 5.02 0.01', 'joint u4 2 ol', 'b5 0.262');
     const work = job.view.repairs[0];
-    expect(work.words).toBe('Touch up the joints of U4');
+    expect(work.label).toBe('Touch up the joints of U4');
     job.type('touched u4');
-    expect(job.view.suspects.every((s) => !s.words.includes('New U4, joint 2'))).toBe(true);
+    expect(job.view.suspects.every((s) => !s.label.includes('New U4, joint 2'))).toBe(true);
     expect(job.view.readings.at(-1)!.current).toBe(false);
   });
 
@@ -37,7 +37,7 @@ describe('after a swap', () => {
     const job = new BenchPlay(heron).type(...swapped, 'usb a 15 0.6', 'usb b 5.02 0.01', 'off u4', 'on u4 new');
     expect(job.state.replaced.filter((ref) => ref === 'U4')).toHaveLength(2);
     const own = job.view.suspects.filter((s) => s.ref === 'U4');
-    expect(own.every((s) => s.words.startsWith('New U4, second one'))).toBe(true);
+    expect(own.every((s) => s.label.startsWith('New U4, second one'))).toBe(true);
   });
 
   test('the same part back on is no new part', () => {

@@ -175,7 +175,7 @@ export function analyseJob(predictor: Predictor, state: JobState, practice: JobP
     surprise: surpriseOf(predictor, state, belief, practice),
     rankingFlips: rankingFlips(belief, proposed.slice(0, TURN_TESTS), absent, done, state)
       .slice(0, MOST_TURNS)
-      .map((t) => t.words),
+      .map((t) => t.summary),
     repairs,
     workNow: workNow(weighed, repairs, isUnlooked(board, state)),
     expectedMinutes,

@@ -3,7 +3,7 @@ import { BenchPlay } from '../tests/bench-play';
 
 const heron = demoBoard('heronlog-4-c');
 const shorted = (): BenchPlay => new BenchPlay(heron).type('look j1 good', 'pack out', 'out', 'tp7 1.6 ohm');
-const words = (bench: BenchPlay): string[] => bench.view.differences.map((d) => `${d.after}: ${d.words}`);
+const words = (bench: BenchPlay): string[] => bench.view.differences.map((d) => `${d.after}: ${d.summary}`);
 
 test('before any work there is nothing to compare', () => {
   expect(shorted().view.differences).toEqual([]);

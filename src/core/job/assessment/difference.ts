@@ -19,7 +19,7 @@ export interface Difference {
   readonly name: string;
   readonly before: string;
   readonly after: string;
-  readonly words: string;
+  readonly summary: string;
   readonly state: 'good' | 'bad' | 'plain';
 }
 
@@ -60,7 +60,7 @@ function netSuspects(board: Predictor['board'], m: Measurement, suspects: readon
   return suspects.filter((s) => s.p > 0.02 && onNet(s.ref)).map((s) => s.ref);
 }
 
-type Verdict = Pick<Difference, 'words' | 'state'>;
+type Verdict = Pick<Difference, 'summary' | 'state'>;
 
 /** What work came between two readings: parts that went off, and parts and faults that are new or mended. */
 function workBetween(before: TakenReading, now: TakenReading): { off: string[]; fresh: string[] } {
@@ -77,11 +77,11 @@ function verdict(predictor: Predictor, before: TakenReading, now: TakenReading, 
   const isBad = (r: TakenReading): boolean =>
     interpretReading(predictor, r.measurement, r.value, new Set(r.absent)).state === 'bad';
   const [was, is] = [isBad(before), isBad(now)];
-  if (was && !is) return { words: `mended with ${which}`, state: 'good' };
-  if (was && is) return { words: `${which} did not mend it`, state: 'bad' };
+  if (was && !is) return { summary: `mended with ${which}`, state: 'good' };
+  if (was && is) return { summary: `${which} did not mend it`, state: 'bad' };
   return is
-    ? { words: `new since ${which}: look at the work itself first`, state: 'bad' }
-    : { words: 'good before and after', state: 'good' };
+    ? { summary: `new since ${which}: look at the work itself first`, state: 'bad' }
+    : { summary: 'good before and after', state: 'good' };
 }
 
 /** `U4`, or `U9 image` where only its image was written. */
@@ -101,16 +101,16 @@ function shortVerdict(
   const others = left.filter((ref) => !off.includes(ref));
   if (was && !is)
     return off.length > 0
-      ? { words: `the short went with ${which}: it was ${which}`, state: 'good' }
-      : { words: `the short is gone with the new ${which}`, state: 'good' };
+      ? { summary: `the short went with ${which}: it was ${which}`, state: 'good' }
+      : { summary: `the short is gone with the new ${which}`, state: 'good' };
   if (was && is) {
     const rest = others.length > 0 ? `: next on this line ${others.slice(0, 3).join(', ')}` : '';
-    return { words: `the short stays without ${which}: another part on this line${rest}`, state: 'bad' };
+    return { summary: `the short stays without ${which}: another part on this line${rest}`, state: 'bad' };
   }
-  if (!was && is) return { words: `a short that came with ${which}: the new part, or its solder`, state: 'bad' };
+  if (!was && is) return { summary: `a short that came with ${which}: the new part, or its solder`, state: 'bad' };
   return off.length > 0
-    ? { words: `no short before or after; ${which} takes its own load with it`, state: 'plain' }
-    : { words: 'no short before or after', state: 'good' };
+    ? { summary: `no short before or after; ${which} takes its own load with it`, state: 'plain' }
+    : { summary: 'no short before or after', state: 'good' };
 }
 
 const isShort = (value: Value): boolean =>

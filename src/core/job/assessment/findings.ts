@@ -86,8 +86,8 @@ function probeFinding(state: JobState, analysis: JobAnalysis): string {
   if (taken === 0) return '';
   const [top] = analysis.suspects;
   return top.p >= 0.5
-    ? `${shortWords(top.words)}, ${formatChance(top.p)}`
-    : `${taken} ${taken === 1 ? 'reading' : 'readings'}; ${shortWords(top.words)} at ${formatChance(top.p)}`;
+    ? `${shortWords(top.label)}, ${formatChance(top.p)}`
+    : `${taken} ${taken === 1 ? 'reading' : 'readings'}; ${shortWords(top.label)} at ${formatChance(top.p)}`;
 }
 
 /** `U4 port controller, AON33 shorted inside` as `U4: AON33 shorted inside`. */
@@ -115,7 +115,7 @@ function ballsFinding(
       pads && judgePadLook(pads.pads, pads.bridges).headline,
       balls && judgeSeenBalls(board, balls, practice)?.headline,
       site?.ref === ref && site.words,
-      seat && judgeSeat(board, seat)?.words,
+      seat && judgeSeat(board, seat)?.summary,
     ].filter(Boolean);
     return { ref, words: lines.join('. ') };
   });

@@ -23,7 +23,7 @@ test('a sound port opens the meter', () => {
 test('a doubtful port is not powered: nothing is proposed there and entries are refused with what to do', () => {
   const job = view(['look j1 bad pins corrosion']);
   const { state } = job;
-  expect(portGate(state, 'J1')).toMatchObject({ state: 'doubtful', words: 'crossed or pushed-back pins, corrosion' });
+  expect(portGate(state, 'J1')).toMatchObject({ state: 'doubtful', message: 'crossed or pushed-back pins, corrosion' });
   for (const line of ['usb a 5.02 0.01', 'usb a swing', 'tester fail', 'swap cable same', 'talk a silent']) {
     const entry = parseEntry(heron, state, line, 'ohm');
     expect(!entry.ok && entry.problems[0].message).toContain('Expected a sound port before power; J1 looked doubtful');

@@ -6,7 +6,7 @@ import type { JobState } from '../log';
 export type PortGate =
   | { readonly state: 'unlooked' }
   | { readonly state: 'sound' }
-  | { readonly state: 'doubtful'; readonly seen: readonly LookFinding[]; readonly words: string };
+  | { readonly state: 'doubtful'; readonly seen: readonly LookFinding[]; readonly message: string };
 
 /** What to look for before power, and what to do where it is found. Source: common practice, no published source. */
 export const LOOK_ADVICE: Readonly<Record<LookFinding, string>> = {
@@ -30,7 +30,7 @@ export function portGate(state: JobState, portId: string): PortGate {
   const last = looks[looks.length - 1];
   if (last?.value.kind === 'fail') {
     const seen = last.value.seen ?? [];
-    return { state: 'doubtful', seen, words: findingsLabel(seen) || 'damaged' };
+    return { state: 'doubtful', seen, message: findingsLabel(seen) || 'damaged' };
   }
   const powered = state.readings.some((r) => r.measurement.kind === 'usbMeter' && r.measurement.port === portId);
   return { state: last || powered ? 'sound' : 'unlooked' };
@@ -40,7 +40,7 @@ export function portGate(state: JobState, portId: string): PortGate {
 export function refusedPower(state: JobState, portId: string): string | undefined {
   const gate = portGate(state, portId);
   if (gate.state !== 'doubtful') return undefined;
-  return `Expected a sound port before power; ${portId} looked doubtful (${gate.words}). Make it good, then type: look ${portId.toLowerCase()} good.`;
+  return `Expected a sound port before power; ${portId} looked doubtful (${gate.message}). Make it good, then type: look ${portId.toLowerCase()} good.`;
 }
 
 /** True for tests that put power on a port that is doubtful, or has not been looked at. */

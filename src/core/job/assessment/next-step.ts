@@ -65,17 +65,17 @@ function beforeDecision(board: Board, state: JobState, analysis: JobAnalysis): N
       stage: 'decide',
       title: `Nothing on this board, ${formatChance(top.p)}: try another charger, cable, pack`,
     };
-  if (!partByRef(board, top.ref)) return { stage: 'decide', title: `Decide: ${top.words}, ${formatChance(top.p)}` };
+  if (!partByRef(board, top.ref)) return { stage: 'decide', title: `Decide: ${top.label}, ${formatChance(top.p)}` };
   return { stage: 'decide', title: `Decide on ${top.ref}, ${formatChance(top.p)}` };
 }
 
 /** Below this chance of a cure, work before the fault is known is called what it is. Engineering estimate. */
 const BLIND_BELOW = 0.8;
 
-const workTitle = ({ repair: { words, cureChance } }: WorkNow): string =>
+const workTitle = ({ repair: { label, cureChance } }: WorkNow): string =>
   cureChance < BLIND_BELOW
-    ? `${words} blind: cures ${formatInHundred(cureChance)}, and no test is cheaper`
-    : `${words}: cures ${formatInHundred(cureChance)}`;
+    ? `${label} blind: cures ${formatInHundred(cureChance)}, and no test is cheaper`
+    : `${label}: cures ${formatInHundred(cureChance)}`;
 
 function afterDecision(
   board: Board,

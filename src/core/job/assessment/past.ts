@@ -79,8 +79,8 @@ function pastView(
     cause: closed.cause,
     reason: closed.reason,
     mended: mendedLabels(board, then.replaced),
-    proven: gates.filter((g) => g.holds).map((g) => g.words),
-    unproven: gates.filter((g) => !g.holds).map((g) => `${g.words}: ${g.missing}`),
+    proven: gates.filter((g) => g.holds).map((g) => g.label),
+    unproven: gates.filter((g) => !g.holds).map((g) => `${g.label}: ${g.missing}`),
     changes: changesSince(predictor, then, now),
     againChance: Math.min(
       1,

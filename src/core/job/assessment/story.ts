@@ -12,7 +12,7 @@ import type { Board } from '../../board';
 /** A part whose odds the owner's story moves, before anything is measured. */
 export interface StoryShift {
   readonly ref: PartRef;
-  readonly words: string;
+  readonly label: string;
   readonly p: number;
   /** Odds without the story. */
   readonly before: number;
@@ -31,5 +31,5 @@ export function storyShift(
   );
   return suspects(updateBelief(predictor, [], history, practice))
     .slice(0, most)
-    .map(({ ref, words, p }) => ({ ref, words, p, before: before.get(ref) ?? 0 }));
+    .map(({ ref, label, p }) => ({ ref, label, p, before: before.get(ref) ?? 0 }));
 }

@@ -33,7 +33,7 @@ describe('no short anywhere, and yet the controller is dead', () => {
 
   test('measuring no short does not clear it: it still leads', () => {
     expect(bench.view.suspects[0].ref).toBe('U4');
-    expect(bench.view.suspects[0].words).not.toContain('short');
+    expect(bench.view.suspects[0].label).not.toContain('short');
   });
 
   test('its own regulator is there, its second supply is not: controller or image, nothing else', () => {
@@ -139,7 +139,7 @@ describe('a corrupted image with a swinging boost', () => {
   test('its checks fail: the image is rewritten, which costs less than any chip', () => {
     bench.type('check u9 bad');
     expect(bench.chance('U9')).toBeGreaterThan(0.9);
-    expect(bench.view.repairs[0].words).toBe('Rewrite the image of U9');
+    expect(bench.view.repairs[0].label).toBe('Rewrite the image of U9');
   });
 });
 

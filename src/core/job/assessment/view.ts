@@ -64,7 +64,7 @@ export interface ReadingView {
 
 export interface SuspectView {
   readonly ref: PartRef;
-  readonly words: string;
+  readonly label: string;
   readonly p: number;
   /** The readings that made it a suspect, strongest first; none beyond the leading few. */
   readonly reasons: readonly string[];
@@ -134,7 +134,7 @@ export function viewJob(...of: Parameters<typeof snapshotOf>): JobView {
     readings: readingsOf(job),
     suspects: analysis.suspects
       .slice(0, MOST_SUSPECTS)
-      .map(({ ref, words, p }, i) => ({ ref, words, p, reasons: analysis.reasons[i] ?? [] })),
+      .map(({ ref, label, p }, i) => ({ ref, label, p, reasons: analysis.reasons[i] ?? [] })),
     tests: analysis.tests,
     repairs: analysis.repairs.slice(0, MOST_SUSPECTS),
     differences: analysis.differences,
@@ -147,7 +147,7 @@ export function viewJob(...of: Parameters<typeof snapshotOf>): JobView {
     walkAway: walkAway(state, analysis),
     expectedMinutes: analysis.expectedMinutes,
     curedChance: analysis.curedChance,
-    cured: analysis.cured.map(({ ref, words, p }) => ({ ref, words, p, reasons: [] })),
+    cured: analysis.cured.map(({ ref, label, p }) => ({ ref, label, p, reasons: [] })),
     stop: standing.move.kind === 'stop' ? STOP_WORDS[standing.move.reason] : undefined,
     modelled: modelledOf(analysis.belief) ?? undefined,
     unexplained: standing.noneListed ? { strange: analysis.strange, unlisted: standing.unlisted } : undefined,

@@ -42,7 +42,7 @@ test('the twin that was read is told, and references narrow the hint', () => {
 
 test('bad contacts are gathered with their verdict', () => {
   const { bad } = walk(['a5 0.003', 'a6 ol', 'a7 0.258']);
-  expect(bad.map((p) => [p.pin, p.verdict!.words.split(':')[0]])).toEqual([
+  expect(bad.map((p) => [p.pin, p.verdict!.label.split(':')[0]])).toEqual([
     ['A5', 'shorted to ground'],
     ['A6', 'open'],
   ]);

@@ -68,7 +68,7 @@ test('work is weighed too: what is proposed, what would take longer, and what no
     'tp8 1.7 ohm',
   );
   const known = { ...job, state: view.state };
-  expect(view.workNow!.repair.words).toBe('Replace U4');
+  expect(view.workNow!.repair.label).toBe('Replace U4');
   expect(answerOf(known, asked('why replace u4'))).toMatch(
     /^Replace U4: part of the cure \d+ in 100, job in .+\. It is what is proposed\.$/,
   );

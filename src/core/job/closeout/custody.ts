@@ -7,7 +7,7 @@ import { liveEvents } from '../log';
 export interface CustodyLink {
   readonly seq: number;
   readonly at: string;
-  readonly words: string;
+  readonly label: string;
   readonly sha256: Sha256;
   /** SHA-256 over the link before and this entry. */
   readonly link: string;
@@ -32,7 +32,7 @@ export function custodyOf(events: readonly JobEvent[]): CustodyLink[] {
     if (body.kind !== 'image' && body.kind !== 'imageWritten') continue;
     const before = links.at(-1)?.link ?? START;
     links.push({
-      ...{ seq, at, words: wordsOf(body), sha256: body.sha256, link: linkOf(before, at, body) },
+      ...{ seq, at, label: wordsOf(body), sha256: body.sha256, link: linkOf(before, at, body) },
       ...(body.after !== undefined && { holds: body.after === before }),
       undone: !live.has(seq),
     });

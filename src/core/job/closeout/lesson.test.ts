@@ -33,17 +33,17 @@ const route: EventBody = {
 };
 
 test('an open job has taught nothing yet, a stopped one neither', () => {
-  expect(closeoutRecordOf(viewWith([], (b) => b.kind === 'close'))).toEqual({ references: [], reports: [], words: [] });
+  expect(closeoutRecordOf(viewWith([], (b) => b.kind === 'close'))).toEqual({ references: [], reports: [], lines: [] });
   const stopped: EventBody = { kind: 'close', outcome: 'stopped', cause: '' };
-  expect(closeoutRecordOf(viewWith([stopped], (b) => b.kind === 'close')).words).toEqual([]);
+  expect(closeoutRecordOf(viewWith([stopped], (b) => b.kind === 'close')).lines).toEqual([]);
 });
 
 test('a repaired one gives its readings and names what was at fault, in words', () => {
-  const { references, reports, words } = closeoutRecordOf(viewWith([]));
+  const { references, reports, lines } = closeoutRecordOf(viewWith([]));
   expect(references.length).toBeGreaterThan(5);
   expect(references.every((r) => r.source === 'job 26' && r.boardId === board.id)).toBe(true);
   expect(reports).toEqual([]);
-  expect(words).toEqual([
+  expect(lines).toEqual([
     `${references.length} readings after the repair, as known good for this revision`,
     'F1 at fault: counts in how often each kind of part fails',
   ]);
@@ -72,13 +72,13 @@ test('a chip from the stock that went on is to be judged, and a run on a station
     { ...run, act: 'next', atMs: at(5), card: hot },
     { ...run, act: 'mark', atMs: at(46), mark: 'swims' },
   ];
-  const { chip, mark, words } = closeoutRecordOf(
+  const { chip, mark, lines } = closeoutRecordOf(
     viewWith([{ ...route, supply: { kind: 'chip', chip: 'C-105' } }, ...presses]),
   );
   expect(chip).toBe('C-105');
   expect(mark).toMatchObject({ stationId: 'bench-1', seenS: 41, plan: { partRef: 'F1' } });
-  expect(words.join('; ')).toContain('C-105 worked');
-  expect(words.join('; ')).toContain('F1 swam at 41 s');
+  expect(lines.join('; ')).toContain('C-105 worked');
+  expect(lines.join('; ')).toContain('F1 swam at 41 s');
   // A lot, a donor's part or a bought one is no chip with a name yet; a run that named no mark says nothing.
   expect(
     closeoutRecordOf(viewWith([{ ...route, supply: { kind: 'lot', lot: 'L-12' } }, presses[0]])),

@@ -21,7 +21,7 @@ export interface CloseoutRecord {
   /** When the run saw all joints molten: what its station's figures can be held against. */
   readonly mark?: RunMarkSeen;
   /** In words, one thing a line. */
-  readonly words: readonly string[];
+  readonly lines: readonly string[];
 }
 
 /** A mark of a run, with what was run, and on which of the bench's stations. */
@@ -55,7 +55,7 @@ export function beyondBoard({
   };
 }
 
-const NOTHING: CloseoutRecord = { references: [], reports: [], words: [] };
+const NOTHING: CloseoutRecord = { references: [], reports: [], lines: [] };
 
 /** The lesson of a job: none before it is closed as repaired. */
 export function closeoutRecordOf(job: JobView): CloseoutRecord {
@@ -84,7 +84,7 @@ export function closeoutRecordOf(job: JobView): CloseoutRecord {
     reports,
     ...(chip !== undefined && { chip }),
     ...(mark && { mark }),
-    words: [
+    lines: [
       ...(references.length > 0
         ? [`${references.length} readings after the repair, as known good for this revision`]
         : []),

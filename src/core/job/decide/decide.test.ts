@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { demoBoard } from '../../../../demo/files';
-import { foldJob, type EventBody, type JobEvent } from '../log';
-import { record, type JobCommand } from './command';
+import { currentKey } from '../../diagnose';
+import { foldJob, type EventBody, type JobEvent, type Origin } from '../log';
+import { record, withOrigin, type JobCommand } from './command';
 import { decide } from './decide';
 
 const board = demoBoard('heronlog-4-c');
@@ -109,6 +110,101 @@ describe('rules of what may happen, at the one door', () => {
   });
 });
 
+describe('promises, plans and currents', () => {
+  /** Only what the rules look at. */
+  const body = (given: object): EventBody => given as EventBody;
+  const quote = (state: string): EventBody => body({ kind: 'quote', state });
+  const awaits = (byAt: string | null): EventBody => body({ kind: 'delivery', byAt, what: 'donor board' });
+
+  test('an answer to a quote follows one that was sent', () => {
+    expect(refusal(quote('sent'))).toBe('');
+    expect(refusal(quote('accepted'))).toBe('Expected a quote that was sent before it is accepted.');
+    expect(refusal(quote('accepted'), quote('sent'))).toBe('');
+    expect(refusal(quote('sent'), quote('sent'))).toBe('');
+  });
+
+  test('only what is waited for is there', () => {
+    const nothing = 'Nothing is waited for. Expected what is, first: awaits 2026-12-02 donor board.';
+    expect(refusal(awaits('2026-12-02'))).toBe('');
+    expect(refusal(awaits(null))).toBe(nothing);
+    expect(refusal(awaits(null), awaits('2026-12-02'))).toBe('');
+    expect(refusal(awaits(null), awaits('2026-12-02'), awaits(null))).toBe(nothing);
+  });
+
+  test('a plan that breaks a limit is kept with a reason, any other without', () => {
+    const plan = (breaks: string[], reason?: string): EventBody =>
+      body({ kind: 'heatPlan', shown: { breaks }, reason });
+    expect(refusal(plan([]))).toBe('');
+    expect(refusal(plan(['U9']))).toMatch(/^This plan breaks a limit\. Expected why it is kept all the same/);
+    expect(refusal(plan(['U9'], 'a donor'))).toBe('');
+  });
+
+  test('a current goes into a net, not into ground', () => {
+    const warm = (net: string): EventBody =>
+      body({
+        kind: 'reading',
+        measurement: { kind: 'warmSpot', net, volts: 1, amps: 1 },
+        value: { kind: 'choice', choice: 'none' },
+      });
+    expect(refusal(warm('GND'))).toBe('Expected a net to put the current into; got ground.');
+    expect(refusal(warm('VIN'))).not.toMatch(/got ground/);
+  });
+
+  test('joints are mended as often as they are worked on; a trace once', () => {
+    const mended = (what: string): EventBody => ({ kind: 'mended', what });
+    expect(refusal(mended('VIN'), mended('PD18'))).toBe('');
+    const joints = currentKey({ kind: 'joints', ref: 'U4' }, []);
+    expect([refusal(mended(joints)), refusal(mended(joints), mended(joints))]).toEqual(['', '']);
+  });
+
+  test('the gates that do not hold are named in small letters, each with what is missing', () => {
+    const sentence = refusal({ kind: 'close', outcome: 'repaired', cause: '' });
+    expect(sentence).toMatch(/^Expected all gates to hold, or a reason\. Not yet: .+ \(.+\); .+ \(.+\)\.$/);
+    const [, list] = /Not yet: (.*)\.$/.exec(sentence)!;
+    for (const gate of list.split('; ')) expect(gate).toMatch(/^[a-z].* \([^)]+\)/);
+  });
+});
+
+describe('what is asked, and where values come from', () => {
+  test('a question leads to no event', () => {
+    const asked: JobCommand[] = [
+      { do: 'weigh', measurement: { kind: 'groundResistance', net: 'VIN' } },
+      { do: 'weighWork', work: 'U4' },
+    ];
+    for (const command of asked) expect(decideAfter(command, after())).toEqual({ ok: true, value: [] });
+  });
+
+  test('an entry carries where it comes from; a simulated value is kept where simulators are allowed alone', () => {
+    const note = record({ kind: 'note', text: 'x' });
+    const from = (origin: Origin): JobCommand => withOrigin(note, origin);
+    const meter: Origin = { kind: 'instrument', identification: 'Bench,Meter,17,1' };
+    const simulated: Origin = { kind: 'simulated', by: 'the simulated supply' };
+    expect(decideAfter(from(meter), after())).toEqual({
+      ok: true,
+      value: [{ body: { kind: 'note', text: 'x' }, origin: meter }],
+    });
+    expect(decideAfter(note, after())).toEqual({ ok: true, value: [{ body: { kind: 'note', text: 'x' } }] });
+    const refused = decideAfter(from(simulated), after());
+    expect(refused.ok ? '' : refused.problems[0].message).toBe(
+      'Expected what was really seen: simulated values are kept in training jobs only.',
+    );
+    const allowed = decide({ board, state: foldJob(after()), simulators: true }, from(simulated));
+    expect(allowed).toMatchObject({ ok: true, value: [{ origin: simulated }] });
+    expect(withOrigin({ do: 'undoLast' }, meter)).toEqual({ do: 'undoLast' });
+  });
+
+  test('a command names what it corrects, and only then', () => {
+    const text: EventBody = { kind: 'note', text: 'x' };
+    expect(record(text)).toEqual({ do: 'record', body: text });
+    expect(record(text, 2)).toEqual({ do: 'record', body: text, replaces: 2 });
+    expect(decideAfter(record(text, 2), after(text))).toEqual({ ok: true, value: [{ body: text, replaces: 2 }] });
+    const none = decideAfter(record(text, 7), after(text));
+    expect(none.ok ? '' : none.problems[0].message).toBe(
+      'Expected an entry that counts to correct; there is no number 7 among them.',
+    );
+  });
+});
+
 describe('undo and corrections', () => {
   test('undo takes back the last that counts, never the story', () => {
     const note: EventBody = { kind: 'note', text: 'x' };
@@ -116,7 +212,9 @@ describe('undo and corrections', () => {
       ok: true,
       value: [{ body: { kind: 'undo', seq: 2 } }],
     });
-    expect(decideAfter({ do: 'undoLast' }, after())).toMatchObject({ ok: false });
+    expect(decideAfter({ do: 'undoLast' }, after())).toMatchObject({
+      problems: [{ message: 'Nothing to undo: the story stays.' }],
+    });
     // From a script that names what it takes back: the same rule.
     expect(refusal({ kind: 'undo', seq: 1 }, note)).toMatch(/only it is taken back/);
     expect(refusal({ kind: 'undo', seq: 2 }, note)).toBe('');

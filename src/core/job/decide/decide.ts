@@ -1,4 +1,4 @@
-import { groundNet, type Board } from '../../board';
+import type { Board } from '../../board';
 import { Predictor, clearedTarget, powerNeedOf } from '../../diagnose';
 import type { ReferenceTable } from '../../reference';
 import { fail, ok, type Result } from '../../result';
@@ -65,7 +65,7 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
   if (unknown !== undefined) return unknown;
   switch (body.kind) {
     case 'reading':
-      return refusedReading(board, state, body);
+      return refusedReading(state, body);
     case 'partOff':
       return state.absent.includes(body.ref) ? `${body.ref} is off the board already.` : undefined;
     case 'partOn':
@@ -128,10 +128,8 @@ function refusalOf(world: JobWorld, body: EventBody): string | undefined {
 type Body<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
 /** No reading puts power on a port that looked doubtful. */
-function refusedReading(board: Board, state: JobState, { measurement }: Body<'reading'>): string | undefined {
+function refusedReading(state: JobState, { measurement }: Body<'reading'>): string | undefined {
   const power = powerNeedOf(measurement);
-  if (power.kind === 'injected' && power.net === groundNet(board))
-    return 'Expected a net to put the current into; ground is what it comes back by.';
   return power.kind === 'port' ? refusedPower(state, power.port) : undefined;
 }
 
@@ -146,6 +144,6 @@ function refusedClosing({ board, state, references }: JobWorld, body: Body<'clos
   if (body.outcome !== 'repaired' || body.reason) return undefined;
   const { allHold, gates } = proveJob(Predictor.of(board), state, references);
   if (allHold) return undefined;
-  const missing = gates.filter((g) => !g.holds).map((g) => `${g.words.toLowerCase()} (${g.missing})`);
+  const missing = gates.filter((g) => !g.holds).map((g) => `${g.label.toLowerCase()} (${g.missing})`);
   return `Expected all gates to hold, or a reason. Not yet: ${missing.join('; ')}.`;
 }

@@ -50,7 +50,21 @@ test('what names nothing that is gone fits any file', () => {
 test('a ghost of a board’s own is named too: shields, ports, what is mended', () => {
   expect(unknownOnBoard(heron, { kind: 'shield', id: 'SH9', off: true })).toMatch(/got "SH9"/);
   expect(unknownOnBoard(heron, { kind: 'mended', what: 'nothing' })).toMatch(/rail or a screw .*got "nothing"/);
+  expect(unknownOnBoard(heron, { kind: 'shield', id: 'SH9', off: true })).toContain(
+    'none, the board file has no shield',
+  );
+  const marsh = demoBoard('marshdesk-2-b');
+  const shields = marsh.shields.map((s) => s.id);
+  expect(unknownOnBoard(marsh, { kind: 'shield', id: shields[0], off: true })).toBeUndefined();
+  expect(unknownOnBoard(marsh, { kind: 'shield', id: 'SH9', off: true })).toBe(
+    `Expected a shield of this board after "shield": ${shields.join(', ')}; got "SH9".`,
+  );
+  for (const what of ['U4', 'U9/image'])
+    expect(unknownOnBoard(heron, { kind: 'mended', what })).toMatch(/rail or a screw/);
+  expect(unknownOnBoard(heron, { kind: 'mended', what: 'VIN' })).toBeUndefined();
   const port = heron.ports[0].id;
+  for (const kind of ['trace', 'capture'] as const)
+    expect(unknownOnBoard(marsh, { kind, port: marsh.ports[1].id } as unknown as EventBody)).toBeUndefined();
   expect(port).toBe('J1');
   const trace = { kind: 'trace', port: 'J9' } as unknown as EventBody;
   expect(unknownOnBoard(heron, trace)).toBe(`Expected one of the ports ${port}; got "J9".`);

@@ -67,7 +67,7 @@ const flatLine = defineJobLine({
       part.value,
       heights.map((h) => (h.ok ? h.value : 0)),
     );
-    return ok({ command: record(body), echo: `${part.value.ref}: ${judgeSeat(board, body)!.words}` });
+    return ok({ command: record(body), echo: `${part.value.ref}: ${judgeSeat(board, body)!.summary}` });
   },
   complete: ({ board }, words) => (words.length === 2 ? partNames(board) : []),
 });

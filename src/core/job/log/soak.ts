@@ -12,7 +12,7 @@ export interface Soak {
 export interface SoakView extends Soak {
   readonly state: 'running' | 'due' | 'held' | 'restarted' | 'short';
   readonly leftS: number;
-  readonly words: string;
+  readonly label: string;
 }
 
 const MS = 1000;
@@ -36,7 +36,7 @@ export function viewSoak(soak: Soak, now: string): SoakView {
   const { startedAt, minutes, restartsAt, endedAt } = soak;
   const ranS = between(startedAt, endedAt ?? now);
   const leftS = Math.max(0, minutes * 60 - ranS);
-  const told = (state: SoakView['state'], words: string): SoakView => ({ ...soak, state, leftS, words });
+  const told = (state: SoakView['state'], label: string): SoakView => ({ ...soak, state, leftS, label });
   if (restartsAt.length > 0) return told('restarted', restartWords(soak));
   if (endedAt) {
     return leftS > 0

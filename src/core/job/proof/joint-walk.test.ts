@@ -62,7 +62,7 @@ test('reads every joint of a sound part as good: what is predicted is what is ex
       board,
       foldJob(jobOf(off('U4'), on('U4'), joint('U4', pin, figure(alternative.means[0])))),
     );
-    expect([net, walk.bad.map((j) => j.verdict!.words)]).toEqual([net, []]);
+    expect([net, walk.bad.map((j) => j.verdict!.label)]).toEqual([net, []]);
   }
 });
 

@@ -23,7 +23,7 @@ export interface JointWalk {
   readonly next?: WalkJoint;
   readonly readCount: number;
   readonly bad: readonly WalkJoint[];
-  readonly flat?: { readonly words: string; readonly holds: boolean };
+  readonly flat?: { readonly summary: string; readonly holds: boolean };
 }
 
 /** The walks of all parts that were soldered on during the job, in the order in which they were placed. */
@@ -90,8 +90,8 @@ export function seatMissing(walks: readonly JointWalk[]): string[] | undefined {
   const begun = walks.filter((w) => w.readCount > 0 || w.flat);
   if (begun.length === 0) return undefined;
   return begun.flatMap(({ ref, joints, readCount, bad, flat }) => [
-    ...bad.map((j) => `${ref} joint ${j.pin} ${j.verdict!.words.split(':')[0]}`),
-    ...(flat && !flat.holds ? [`${ref}: ${flat.words}`] : []),
+    ...bad.map((j) => `${ref} joint ${j.pin} ${j.verdict!.label.split(':')[0]}`),
+    ...(flat && !flat.holds ? [`${ref}: ${flat.summary}`] : []),
     ...(readCount > 0 && readCount < joints.length ? [`${ref}: ${readCount} of ${joints.length} joints`] : []),
   ]);
 }

@@ -133,6 +133,6 @@ function soakMissing({ soaks }: JobFields): string | undefined {
   const last = soaks.at(-1);
   if (!last) return undefined;
   if (!last.endedAt) return 'still on';
-  const { state, words } = viewSoak(last, last.endedAt);
-  return state === 'held' ? '' : words;
+  const { state, label } = viewSoak(last, last.endedAt);
+  return state === 'held' ? '' : label;
 }

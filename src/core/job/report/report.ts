@@ -82,7 +82,7 @@ export function reportOf(
       what: f.what,
       state: f.works === undefined ? 'not tried' : f.works ? 'works' : 'fails',
     })),
-    gates: proof.gates.map((g) => ({ words: g.words, state: g.holds ? 'holds' : `not met: ${g.missing}` })),
+    gates: proof.gates.map((g) => ({ words: g.label, state: g.holds ? 'holds' : `not met: ${g.missing}` })),
   };
 }
 
@@ -128,7 +128,7 @@ function workDone({ state, suspects, board, proof }: JobView): string[] {
   const image = state.written
     ? [`Image of ${state.written.ref} rewritten, SHA-256 ${state.written.sha256.slice(0, 16)}…, read back the same`]
     : [];
-  const found = suspects[0] && suspects[0].p > 0.5 ? [`Found: ${shortWords(suspects[0].words)}`] : [];
+  const found = suspects[0] && suspects[0].p > 0.5 ? [`Found: ${shortWords(suspects[0].label)}`] : [];
   const list = [...found, ...parts, ...image, ...seated];
   return list.length > 0 ? list : ['Measured only; nothing was changed.'];
 }
