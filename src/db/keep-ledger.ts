@@ -6,7 +6,7 @@ import { jobs, ledgerJobs, ledgerReadings } from './schema';
 import type { Session } from './session';
 
 /** Raised when `ledgerOf` gives other entries than before: what is kept of an older form is computed anew. */
-export const LEDGER_FORM = 1;
+export const LEDGER_FORM = 2;
 /** Rows per statement: SQLite takes a limited number of values at once. */
 const BATCH = 500;
 

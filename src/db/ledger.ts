@@ -87,6 +87,7 @@ const LINE = {
   closedAt: ledgerJobs.closedAt,
   daysGood: ledgerJobs.daysGood,
   source: ledgerJobs.source,
+  station: ledgerJobs.station,
   price: ledgerJobs.price,
   quoted: ledgerJobs.quoted,
   successTold: ledgerJobs.successTold,

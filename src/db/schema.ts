@@ -250,6 +250,8 @@ export const ledgerJobs = sqliteTable(
     cause: text('cause').notNull(),
     person: text('person').notNull(),
     source: text('source'),
+    /** The station on which the plan that was kept last is made. */
+    station: text('station'),
     minutes: real('minutes').notNull(),
     price: real('price'),
     quoted: real('quoted'),

@@ -21,6 +21,7 @@ import { listBoards } from '../../db/boards';
 import { queryJobs, refreshSummaries } from '../../db/job-summaries';
 import { eventsOfJobs } from '../../db/jobs';
 import { findLearning, saveLearning } from '../../db/knowledge';
+import { listStations } from '../../db/library';
 import { ledgerLines, ledgerPoints, pointReadings, refreshLedger } from '../../db/ledger';
 import type { Database } from '../../db/client';
 import type { Session } from '../../db/session';
@@ -60,8 +61,9 @@ async function refreshed(db: Session): Promise<void> {
 export async function loadRecords(db: Session, { by, boardId, from, before }: RecordsAsked): Promise<Records> {
   await refreshed(db);
   const [boards, lines] = await Promise.all([namedBoards(db), ledgerLines(db, { boardId, from, before })]);
-  const nameOf = new Map(boards.map((b) => [b.id, b.name]));
-  const rows = tally(lines, by).map((r) => (by === 'board' ? { ...r, name: nameOf.get(r.name) ?? r.name } : r));
+  const named = by === 'board' ? boards : by === 'station' ? await listStations(db) : [];
+  const nameOf = new Map(named.map(({ id, name }) => [id, name]));
+  const rows = tally(lines, by).map((r) => ({ ...r, name: nameOf.get(r.name) ?? r.name }));
   const change = shareChangeOf(lines.map((l) => l.outcome === 'repaired'));
   return {
     ...{ by, boards, boardId, rows, promised: toldAndWas(lines) },

@@ -1,9 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { demoBoard } from '../../../demo/files';
 import { loadYear, pastYear } from '../../../demo/year';
+import { NOMINAL_STATION, startingPlan } from '../../core/heat';
+import type { EventBody } from '../../core/job';
 import { saveBoard } from '../../db/boards';
 import { openDatabase, type Database } from '../../db/client';
 import { appendEvents, openJob } from '../../db/jobs';
+import { saveStation } from '../../db/library';
 import { ledgerJobs, ledgerReadings } from '../../db/schema';
 import { temporaryDatabase } from '../../db/tests/temporary';
 import { loadDurations } from '../day/durations';
@@ -78,4 +81,22 @@ test('learning can be switched back: plans then count with what ships', async ()
   expect(await keepLearning(db, false)).toMatchObject({ saved: true });
   expect((await loadDurations(db)).durations.probe.minutes).toBeCloseTo(probe.ships, 9);
   expect(await keepLearning(db, 'no')).toMatchObject({ saved: false });
+});
+
+test('jobs are put together by the station of their plan, by its name', async () => {
+  await saveStation(db, { ...NOMINAL_STATION, id: 'bench-9', name: 'Bench 9, hot air' });
+  const plan = startingPlan('U4', 'SAC305', 6);
+  const bodies: EventBody[] = [
+    { kind: 'heatPlan', plan, stationId: 'bench-9', shown: { actAtS: null, tightest: null, breaks: [] } },
+    { kind: 'close', outcome: 'stopped', cause: '' },
+  ];
+  await db.transaction(async (tx) => {
+    const number = await openJob(tx, 'heronlog-4-c', AT);
+    const decided = bodies.map((body) => ({ body }));
+    await appendEvents(tx, number, decided, [], { key: 'plan', at: AT, bench: 'b', actor: 'a' });
+  });
+  const { rows: groups, all } = await loadRecords(db, { by: 'station' });
+  expect(groups.find((r) => r.name === 'Bench 9, hot air')).toMatchObject({ jobs: 1, repaired: 0, isThin: true });
+  expect(groups.reduce((sum, r) => sum + r.jobs, 0)).toBe(all!.jobs);
+  expect(groups.map((r) => r.name)).toContain('not noted');
 });

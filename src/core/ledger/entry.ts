@@ -20,6 +20,8 @@ export interface LedgerJob {
   readonly person: string;
   /** The chip that went on: its type and where it came from. */
   readonly source?: string;
+  /** The station, by its id, that the plan kept last is made for. */
+  readonly station?: string;
   readonly minutes: number;
   /** What the owner paid, where it was entered. */
   readonly price?: number;
@@ -60,6 +62,7 @@ export function ledgerOf(board: Board, events: readonly JobEvent[]): LedgerJob[]
       daysGood: closing in reopened ? days(close.at, reopened[closing]) : undefined,
       causes: outcome === 'repaired' ? [...new Set(life.replaced.map((key) => workedOn(board, key)))] : [],
       source: life.route && `${life.route.typeId}, ${supplyId(life.route.supply)}`,
+      station: life.heatPlan?.stationId,
       minutes: minutes ?? benchMinutes(own),
       ...{ price, quoted: quote?.kind === 'quote' ? quote.price : undefined },
       successTold: quote?.kind === 'quote' ? quote.successChance : undefined,

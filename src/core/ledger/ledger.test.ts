@@ -54,6 +54,19 @@ describe('the entries of a job', () => {
     expect(second.readings.map((r) => r.value)).toEqual([2]);
   });
 
+  test('it names the station of the plan that was kept last, and none where no plan was', () => {
+    const plan = (stationId: string): EventBody => ({ kind: 'heatPlan', stationId }) as EventBody;
+    const close: EventBody = { kind: 'close', outcome: 'stopped', cause: '' };
+    const stations = (...bodies: EventBody[]): unknown[] => ledgerOf(board, log(...bodies)).map((e) => e.station);
+    expect(stations(ohm(3), close)).toEqual([undefined]);
+    expect(stations(plan('bench-1'), plan('bench-2'), close)).toEqual(['bench-2']);
+    // What came back is heated anew, or not at all.
+    expect(stations(plan('bench-1'), close, { kind: 'reopen', symptom: 'again' }, close)).toEqual([
+      'bench-1',
+      undefined,
+    ]);
+  });
+
   test('a closing that was undone is none', () => {
     const events = log(ohm(3), { kind: 'close', outcome: 'returned', cause: 'x' }, { kind: 'undo', seq: 2 });
     expect(ledgerOf(board, events)).toEqual([]);

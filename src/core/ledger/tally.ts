@@ -11,6 +11,7 @@ export interface LedgerLine {
   readonly cause: string;
   readonly person: string;
   readonly source?: string;
+  readonly station?: string;
   readonly minutes: number;
   readonly price?: number;
   readonly quoted?: number;
@@ -20,7 +21,7 @@ export interface LedgerLine {
 }
 
 /** By what the records are put together. */
-export const LEDGER_GROUPS = ['board', 'cause', 'person', 'month', 'source'] as const;
+export const LEDGER_GROUPS = ['board', 'cause', 'person', 'month', 'source', 'station'] as const;
 export type LedgerGroup = (typeof LEDGER_GROUPS)[number];
 
 /** What the jobs of one group came to. */

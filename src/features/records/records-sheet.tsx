@@ -13,6 +13,7 @@ const GROUP_NAMES = [
   ['person', 'person'],
   ['month', 'month'],
   ['source', 'chip and where it came from'],
+  ['station', 'hot-air station'],
 ] as const;
 
 const COLUMNS = 'minmax(0, 1.4fr) 60px minmax(0, 1.3fr) 110px 150px 120px 90px';

@@ -1,0 +1,1 @@
+ALTER TABLE `ledger_jobs` ADD `station` text;
