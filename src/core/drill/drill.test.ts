@@ -154,6 +154,11 @@ describe('mistakes of the trade', () => {
   test('a voltage before the short of its rail was excluded', () => {
     expect(play(look, measure({ kind: 'railVoltage', rail: rail.id }))[1]).toBe('voltsBeforeShort');
   });
+  test('an image written over one that nobody had read, and none once it was', () => {
+    const write: DrillStep = { do: 'work', work: { kind: 'image', ref: 'U9' } };
+    expect(play(look, write)[1]).toBe('imageUnread');
+    expect(play(look, measure({ kind: 'imageCheck', ref: 'U9' }), write)[2]).not.toBe('imageUnread');
+  });
   test('the same reading twice without a reason', () => {
     const ohm = measure({ kind: 'groundResistance', net: rail.net });
     expect(play(look, ohm, ohm)[2]).toBe('takenTwice');

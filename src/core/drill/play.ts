@@ -42,7 +42,8 @@ export const drillStepSchema = z.discriminatedUnion('do', [
 export type DrillStep = z.infer<typeof drillStepSchema>;
 
 /** A mistake of the trade, by its name. */
-export type Mistake = 'powerBeforeLook' | 'voltsBeforeShort' | 'workOnGuess' | 'takenTwice' | 'sentOnTooEarly';
+export type Mistake =
+  'powerBeforeLook' | 'voltsBeforeShort' | 'workOnGuess' | 'imageUnread' | 'takenTwice' | 'sentOnTooEarly';
 
 /** What a step was, what it gave, and what the best one at that moment would have been. */
 export interface StepReview {
@@ -98,6 +99,7 @@ export class DrillPlay {
   private readonly removedShields = new Set<string>();
   private readonly taken = new Set<string>();
   private readonly looked = new Set<string>();
+  private readonly imagesRead = new Set<string>();
   private left: readonly Fault[];
   private access: Access = 'closed';
   private spent = 0;
@@ -178,6 +180,7 @@ export class DrillPlay {
     const shield = shieldFor(this.board, m);
     if (shield) this.removedShields.add(shield.id);
     if (m.kind === 'visualInspection') this.looked.add(m.ref);
+    if (m.kind === 'imageCheck') this.imagesRead.add(m.ref);
     this.access = deeper(this.access, accessFor(m));
     this.taken.add(this.keyOf(m));
     const words = { words: readingName(this.board, m), answer: valueLabel(m, value) };
@@ -213,7 +216,7 @@ export class DrillPlay {
     const key = targetKey(work);
     const { minutes: own, onBoard } = repairMinutes(this.board, work);
     const minutes = own + (onBoard ? openingMinutes(this.access) : 0) + proofMinutes(this.board);
-    const held = this.isReviewed ? this.workAgainstBest(key, minutes) : undefined;
+    const held = this.isReviewed ? this.workAgainstBest(work, minutes) : undefined;
     const noted = this.session.note({ work });
     if (!noted.ok) return noted;
     if (onBoard) this.access = 'out';
@@ -228,15 +231,19 @@ export class DrillPlay {
   }
 
   /** A work beside what the program would do now. */
-  private workAgainstBest(key: string, minutes: number): Held {
+  private workAgainstBest(work: Work, minutes: number): Held {
+    const key = targetKey(work);
     const best = this.proposal();
     const isBest = best.kind === 'work' && targetKey(best.work) === key;
     const weighed = this.session.position().ranked.weighWork(key);
     const bestMinutes = expectedOf(best);
     // Work that no listed fault asks for only costs: the job stands where it stood.
     const ownMinutes = isBest ? bestMinutes : (weighed?.expectedMinutes ?? (bestMinutes ?? 0) + minutes);
-    const isGuess = !isBest && (weighed?.cureChance ?? 0) < GUESS_BELOW && best.kind === 'test';
-    return { best, bestMinutes, ownMinutes, isBest, lost: 0, ...(isGuess && { mistake: 'workOnGuess' }) };
+    const isGuess = (weighed?.cureChance ?? 0) < GUESS_BELOW && best.kind === 'test';
+    // What stands in the chip is gone with the write, whatever the program thinks of its chances.
+    const isUnread = work.kind === 'image' && !this.imagesRead.has(work.ref);
+    const mistake = isBest ? undefined : isUnread ? 'imageUnread' : isGuess ? 'workOnGuess' : undefined;
+    return { best, bestMinutes, ownMinutes, isBest, lost: 0, mistake };
   }
 
   /** The proof after a work that did not cure: the port both ways, and every function. */

@@ -17,6 +17,7 @@ export const MISTAKE_WORDS: Readonly<Record<Mistake, string>> = {
   powerBeforeLook: 'power before the look into the port',
   voltsBeforeShort: 'a voltage before the short was excluded',
   workOnGuess: 'work on a guess while a test would have told',
+  imageUnread: 'an image written over one that nobody had read',
   takenTwice: 'the same reading again without a reason',
   sentOnTooEarly: 'sent on while something listed explained it',
 };
