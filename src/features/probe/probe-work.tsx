@@ -116,7 +116,14 @@ function BestTests({ tests, chosen }: { tests: JobView['tests']; chosen: JobView
           </Link>
           <Text color="quiet" fontFamily="mono" fontSize="13px">
             {formatMinutes(t.minutes)}, {t.bits.toFixed(2)} bit
-            {t.expectedMinutes !== undefined && `, job in ${formatMinutes(t.expectedMinutes)}`}
+            {t.expectedMinutes !== undefined && (
+              <>
+                {', '}
+                <Text as="span" whiteSpace="nowrap">
+                  job in {formatMinutes(t.expectedMinutes)}
+                </Text>
+              </>
+            )}
           </Text>
         </Box>
       ))}
