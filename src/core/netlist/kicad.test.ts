@@ -72,6 +72,51 @@ test('edges of lines and arcs in any order close into one outline; a corner of a
   for (const [x, y] of onArc) expect(Math.hypot(x - 10, y - 4.142)).toBeCloseTo(4.142, 2);
 });
 
+test('edges that a connector’s footprint brings along close the outline, turned with it', () => {
+  // The right side is drawn in a footprint at (30, 20) turned by 90°: its own x runs up, its own y to the right.
+  const lines = [
+    [30, 0, 0, 0],
+    [0, 0, 0, 40],
+    [0, 40, 30, 40],
+  ].map(([a, b, c, d]) => `(gr_line (start ${a} ${b}) (end ${c} ${d}) (layer "Edge.Cuts"))`);
+  const connector = `(footprint "lib:J" (layer "F.Cu") (at 30 20 90) (property "Reference" "J1")
+    (fp_line (start 20 0) (end 5 0) (layer "Edge.Cuts"))
+    (fp_poly (pts (xy 5 -2) (xy 6 -2) (xy 6 -3)) (layer "F.SilkS"))
+    (fp_curve (pts (xy 5 0) (xy 5 2) (xy -5 2) (xy -5 0)) (layer "Edge.Cuts"))
+    (fp_line (start -20 0) (end -5 0) (layer "Edge.Cuts")))`;
+  const { outlineMm, notes } = read(HAND.replace(/\(gr_rect.*/, `${lines.join('\n')}\n${connector})`));
+  expect(notes).toEqual([]);
+  const xs = outlineMm!.map(([x]) => x);
+  // A cubic curve with both handles 2 mm out reaches three quarters of that in its middle.
+  expect([Math.min(...xs), Math.max(...xs)]).toEqual([0, expect.closeTo(31.5, 9)]);
+  expect(outlineMm).toContainEqual([expect.closeTo(31.5, 9), expect.closeTo(20, 9)]);
+});
+
+test('an edge that cannot be read is none, and is said', () => {
+  const curve = '(gr_curve (pts (xy 0 0) (xy 1 1)) (layer "Edge.Cuts"))';
+  const { outlineMm, notes } = read(
+    HAND.replace(/\(gr_rect.*/, `${curve} (gr_rect (start 0 x) (end 1 1) (layer "Edge.Cuts")))`),
+  );
+  expect(outlineMm).toBeUndefined();
+  expect(notes).toEqual(['The edge of the board is not closed: a box round the pads is taken.']);
+});
+
+test('openings of paste and mask are no pads, a hole in all copper is; a place left empty says so', () => {
+  const more = `(pad "" smd roundrect (at 0 0) (size 0.3 0.3) (layers "F.Paste"))
+    (pad "3" smd rect (at 0 1) (size 0.3 0.3) (layers "F&B.Cu" "F.Mask"))`;
+  const [part] = read(HAND.replace('(pad "1"', `(attr smd exclude_from_bom dnp) ${more} (pad "1"`)).parts;
+  expect(part.pads.map((p) => [p.pin, p.side])).toEqual([
+    ['3', 'both'],
+    ['1', 'front'],
+    ['2', 'front'],
+    ['', 'both'],
+  ]);
+  expect(read(HAND.replace('"DNP"', '"10k"').replace('(pad "1"', '(attr smd dnp) (pad "1"')).parts[0].value).toBe(
+    '10k DNP',
+  );
+  expect(read(HAND.replace('"DNP"', '"10k"').replace('(pad "1"', '(attr smd) (pad "1"')).parts[0].value).toBe('10k');
+});
+
 test.each([
   ['', /^Expected a board/],
   ['(kicad_pcb', /^Expected a board as one expression in brackets/],
