@@ -136,7 +136,7 @@ export interface DrillLine {
   readonly name: string;
   readonly grade: number;
   readonly person: string;
-  readonly day: string;
+  readonly at: string;
   readonly end?: string;
   readonly score?: number;
 }
@@ -156,7 +156,7 @@ export interface DrillList {
 const lineOf = (row: DrillRow): DrillLine => {
   const { name, grade } = specOf(row);
   const { id, person, end, score, at } = row;
-  return { id, name, grade, person, day: at.slice(0, 10), end: end ?? undefined, score: score ?? undefined };
+  return { id, name, grade, person, at, end: end ?? undefined, score: score ?? undefined };
 };
 
 const skillOf = (lines: readonly DrillLine[]): Rating =>

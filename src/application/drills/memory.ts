@@ -1,4 +1,5 @@
 import { allFacts, dueFacts, recalled, recallSchema, type Fact } from '../../core/drill';
+import { dayIn } from '../../core/units';
 import { listBoardsInUse } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { memoriesOf, saveMemory } from '../../db/memories';
@@ -6,6 +7,7 @@ import type { Session } from '../../db/session';
 import { refused, saved, type ActionResult } from '../action-result';
 import { entrant, now } from '../entrant';
 import { once } from '../once';
+import { loadPlace } from '../place';
 
 /** Facts that were never asked come in so many at a time. Engineering estimate: a few minutes. */
 const NEW_AT_ONCE = 5;
@@ -37,6 +39,6 @@ export async function keepRecall(db: Database, factId: string, input: unknown, k
   return once(db, { key, scope: 'memory', request: { factId, input } }, async (tx, { actor, at }) => {
     const memory = recalled((await memoriesOf(tx, actor)).get(factId), recall.data, at);
     await saveMemory(tx, actor, factId, memory);
-    return saved(`Asked again on ${memory.due.slice(0, 10)}.`);
+    return saved(`Asked again on ${dayIn(await loadPlace(tx), memory.due)}.`);
   });
 }

@@ -64,7 +64,7 @@ export function keepLesson(db: Database, number: JobNumber, key?: string): Promi
     async (before) => {
       const job = await loadJob(before, number);
       if (!job.ok) return job;
-      const record = closeoutRecordOf(job.value);
+      const record = closeoutRecordOf(job.value, await loadPlace(before));
       const station = record.mark && (await stationOfMark(before, job.value, record.mark));
       return { ok: true as const, value: { job: job.value, record, station } };
     },

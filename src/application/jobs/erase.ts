@@ -1,6 +1,7 @@
 import type { JobNumber } from '../../core/identities';
 import { sql } from 'drizzle-orm';
 import { record } from '../../core/job';
+import { dayIn } from '../../core/units';
 import type { Database } from '../../db/client';
 import { eraseOwnersData } from '../../db/erase';
 import { jobEventsOf } from '../../db/jobs';
@@ -8,6 +9,7 @@ import { keepSummary } from '../../db/keep-summary';
 import { noJob, refused, saved, type ActionResult } from '../action-result';
 import { now } from '../entrant';
 import { once } from '../once';
+import { loadPlace } from '../place';
 import { carryOut } from './execute';
 import { forgetViews, loadRecord } from './load-job';
 
@@ -53,6 +55,8 @@ function erase(db: Database, number: JobNumber, why: string, key?: string): Prom
     const kept = await carryOut(tx, again.value, record({ kind: 'note', text }), '', meta);
     if (!kept.saved) return kept;
     await keepSummary(tx, number, await jobEventsOf(tx, number));
-    return saved(`${text} ${now().slice(0, 10)}. Copies made before hold it until they are thinned out.`);
+    return saved(
+      `${text} ${dayIn(await loadPlace(tx), now())}. Copies made before hold it until they are thinned out.`,
+    );
   });
 }

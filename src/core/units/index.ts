@@ -16,4 +16,4 @@ export {
 } from './format';
 export { parseFigure } from './parse';
 export { parseSizeMm } from './size';
-export { dayIn, isLocale, isTimeZone, momentIn, moneyIn, NOWHERE, type BenchPlace } from './place';
+export { dayIn, isLocale, isoDayIn, isTimeZone, momentIn, moneyIn, NOWHERE, type BenchPlace } from './place';

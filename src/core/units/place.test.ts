@@ -1,4 +1,4 @@
-import { dayIn, isLocale, isTimeZone, momentIn, moneyIn, NOWHERE } from './place';
+import { dayIn, isLocale, isoDayIn, isTimeZone, momentIn, moneyIn, NOWHERE } from './place';
 
 const at = (timeZone: string, locale = '') => ({ timeZone, locale, currency: '' });
 
@@ -42,6 +42,7 @@ test.each([
 test('a language writes the day its own way', () => {
   expect(dayIn(at('UTC', 'de-DE'), '2026-11-24T12:00:00.000Z')).toBe('24.11.2026');
   expect(dayIn(at('UTC', 'en-GB'), '2026-11-24T12:00:00.000Z')).toBe('24 Nov 2026');
+  expect(isoDayIn(at('Pacific/Auckland', 'de-DE'), '2026-11-24T12:00:00.000Z')).toBe('2026-11-25');
 });
 
 test('what is no moment is shown as it is', () => {

@@ -36,6 +36,9 @@ export function dayIn({ timeZone, locale }: BenchPlace, iso: string): string {
   return `${part.year}-${part.month}-${part.day}`;
 }
 
+/** The same as ISO 8601 writes it, `2026-12-01`, whatever the bench's language. */
+export const isoDayIn = (place: BenchPlace, iso: string): string => dayIn({ ...place, locale: '' }, iso);
+
 /**
  * The moment at which the bench's clocks show a day and an hour, ISO 8601 with the bench's offset, so that the day stands in it as
  * it was said. Where clocks leave the hour out, the one after.

@@ -4,7 +4,17 @@ import { useState } from 'react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
-import { ColumnHeads, FigureLine, Headline, MainButton, PlainButton, ProblemNote, SidebarPart, LIST_WIDTH } from '@/ui';
+import {
+  ColumnHeads,
+  FigureLine,
+  Headline,
+  MainButton,
+  PlainButton,
+  ProblemNote,
+  SidebarPart,
+  usePlace,
+  LIST_WIDTH,
+} from '@/ui';
 import { beginDrill } from './actions';
 import type { DrillList } from './queries';
 
@@ -93,6 +103,7 @@ export function DrillCourse({ list }: { list: DrillList }) {
 
 /** Skill with its uncertainty, what was done, and everybody's for the lead. */
 export function DrillSidebar({ list: { skill, mine, people } }: { list: DrillList }) {
+  const { day } = usePlace();
   return (
     <>
       <SidebarPart title="Skill">
@@ -109,7 +120,7 @@ export function DrillSidebar({ list: { skill, mine, people } }: { list: DrillLis
           {mine.slice(0, 8).map((l) => (
             <FigureLine
               key={l.id}
-              name={<NextLink href={`/drills/${l.id}`}>{`${l.day}, ${l.name}`}</NextLink>}
+              name={<NextLink href={`/drills/${l.id}`}>{`${day(l.at)}, ${l.name}`}</NextLink>}
               value={l.score === undefined ? '…' : Math.round(100 * l.score)}
               colour={l.score === 0 ? 'rust' : 'ink'}
             />

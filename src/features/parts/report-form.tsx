@@ -4,7 +4,8 @@ import { useState, useTransition } from 'react';
 import { Box, Flex, Text, chakra } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import { SOURCES, SOURCE_WORDS, type PartType, type ReportSource } from '@/core/parts';
-import { PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
+import { isoDayIn } from '@/core/units';
+import { PlainButton, ProblemNote, SelectBox, TextInput, usePlace } from '@/ui';
 import { keepReport } from './actions';
 import type { Parts } from './queries';
 
@@ -28,10 +29,11 @@ export function ReportForm({ type, places }: { type: PartType; places: Parts['pl
   const [note, setNote] = useState('');
   const [answer, setAnswer] = useState<ActionResult>();
   const [busy, start] = useTransition();
+  const { place: at } = usePlace();
   if (!place) return null;
   const keep = (): void =>
     start(async () => {
-      const date = new Date().toISOString().slice(0, 10);
+      const date = isoDayIn(at, new Date().toISOString());
       const report = {
         typeId: type.id,
         boardId: place.boardId,

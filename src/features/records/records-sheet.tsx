@@ -3,8 +3,8 @@
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
-import { formatInHundred, formatMinutes } from '@/core/units';
-import { ColumnHeads, Headline, Money, Named, SelectBox, LIST_WIDTH } from '@/ui';
+import { formatInHundred, formatMinutes, isoDayIn } from '@/core/units';
+import { ColumnHeads, Headline, Money, Named, SelectBox, usePlace, LIST_WIDTH } from '@/ui';
 import type { Records } from './queries';
 
 const GROUP_NAMES = [
@@ -24,6 +24,7 @@ const addressOf = (by: string, boardId: string | undefined): string =>
 /** Cure rates, comebacks, minutes and money of the closed jobs, with the range that so few jobs leave open. */
 export function RecordsSheet({ records }: { records: Records }) {
   const router = useRouter();
+  const { place, day } = usePlace();
   const { all, rows, by, boards, boardId, promised, change } = records;
   if (!all)
     return (
@@ -31,7 +32,7 @@ export function RecordsSheet({ records }: { records: Records }) {
         With the first closed job the records begin: what was at fault, what it read, what it took.
       </Headline>
     );
-  const year = new Date().getUTCFullYear();
+  const year = isoDayIn(place, new Date().toISOString()).slice(0, 4);
   return (
     <>
       <Headline
@@ -39,7 +40,7 @@ export function RecordsSheet({ records }: { records: Records }) {
         aside={`${formatMinutes(all.minutes)} at the bench in the middle`}
       >
         {`With so many jobs the true share of cures lies between ${formatInHundred(all.cure.low)} and ${formatInHundred(all.cure.high)}. `}
-        {change && <strong>Since {change.since.slice(0, 10)} it is another one: look at what changed then. </strong>}
+        {change && <strong>Since {day(change.since)} it is another one: look at what changed then. </strong>}
         {promised && toldWords(promised)}
       </Headline>
       <Flex gap="4" align="flex-end" mb="2" wrap="wrap">

@@ -57,6 +57,12 @@ test('a chip that was chosen and went on is reported with the functions that wer
       ...{ functions, note: 'job 26' },
     },
   ]);
+  // The day is the bench's: on Kiritimati it is fourteen hours further on.
+  const east = { timeZone: 'Pacific/Kiritimati', locale: 'de-DE', currency: '' };
+  const job = viewWith([route]);
+  const [day, next] = [job.state.closed!.at, new Date(Date.parse(job.state.closed!.at) + 14 * 3_600_000).toISOString()];
+  expect(closeoutRecordOf(job, east).reports[0].date).toBe(next.slice(0, 10));
+  expect(closeoutRecordOf(job).reports[0].date).toBe(day.slice(0, 10));
   expect(closeoutRecordOf(viewWith([{ ...route, typeId: 'none' }])).reports).toEqual([]);
   expect(closeoutRecordOf(viewWith([{ ...route, ref: 'U7' }])).reports).toEqual([]);
 });

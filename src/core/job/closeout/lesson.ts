@@ -3,6 +3,7 @@ import { clearedPart } from '../../diagnose';
 import type { Report } from '../../parts';
 import type { ReferenceReading } from '../../reference';
 import type { HeatPlan } from '../../heat';
+import { isoDayIn, NOWHERE, type BenchPlace } from '../../units';
 import { foldRun, runCards, timedMarks } from '../../run';
 import type { JobState } from '../log';
 import { lessonName } from './lesson-name';
@@ -57,8 +58,8 @@ export function beyondBoard({
 
 const NOTHING: CloseoutRecord = { references: [], reports: [], lines: [] };
 
-/** The lesson of a job: none before it is closed as repaired. */
-export function closeoutRecordOf(job: JobView): CloseoutRecord {
+/** The lesson of a job: none before it is closed as repaired. @param place whose day it was closed on. */
+export function closeoutRecordOf(job: JobView, place: BenchPlace = NOWHERE): CloseoutRecord {
   const { state, board, proof, number } = job;
   if (state.closed?.outcome !== 'repaired') return NOTHING;
   const references = referencesFromJob(job);
@@ -68,7 +69,7 @@ export function closeoutRecordOf(job: JobView): CloseoutRecord {
       ? [
           {
             ...{ typeId: route.typeId, boardId: board.id, ref: route.ref, source: 'own', worked: true },
-            date: state.closed.at.slice(0, 10),
+            date: isoDayIn(place, state.closed.at),
             functions: Object.fromEntries(
               proof.functions.flatMap((f) => (f.works === undefined ? [] : [[f.id, f.works]])),
             ),
