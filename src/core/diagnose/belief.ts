@@ -10,8 +10,9 @@ import type { TestTable } from './outcome-partition';
 import { DEFAULT_PRACTICE, type JobPractice } from './practice';
 import type { Predictor } from './predictor';
 import { clearedFaults, type Reading } from './reading';
-import { HypothesisSpace, type FaultSet, type Likely, type SetPrior } from './space';
+import { HypothesisSpace, type FaultSet, type SetPrior } from './space';
 import type { Value } from './value';
+import { hypothesesWith, likelyRow, type Likely } from './likely';
 
 export interface Evidence {
   readonly table: TestTable;
@@ -371,11 +372,11 @@ export function weightsFor(belief: Belief, ref: PartRef, now?: BoardNow): Weight
   const isAlive = now ? aliveNow(now) : () => true;
   const isMine = Uint8Array.from([...faults.map((f) => Number(refOf(f) === ref && isAlive(f))), 0]);
   // With the suspect at fault: as it is believed now. Without: as it was before any reading.
-  const own = space.hypothesesOf(likely, isMine);
+  const own = hypothesesWith(likely, isMine);
   const ownP = own.reduce((sum, k) => sum + likely.p[k], 0);
   return evidence
     .map((e, reading) => {
-      const guilty = own.reduce((sum, k) => sum + likely.p[k] * e.likelihoodOf(space.rowOf(likely, e.table, k)), 0);
+      const guilty = own.reduce((sum, k) => sum + likely.p[k] * e.likelihoodOf(likelyRow(likely, e.table, k)), 0);
       const without = meanOver(
         space.rowMassWithout(belief.priorMass(reading), belief.prior(), e.table, isMine),
         e.likelihoodOf,

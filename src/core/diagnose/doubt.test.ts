@@ -7,6 +7,7 @@ import { SOUND } from './faults';
 import { Predictor } from './predictor';
 import { rankRepairs, targetName } from './repairs';
 import { suspectPairs } from './suspect-pairs';
+import { likelyRows } from './likely';
 
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));
 const NONE = new Set<string>();
@@ -49,7 +50,7 @@ test('what would change the mind: an outcome of a good test after which another 
   // The glimpse of an outcome is what counting it whole gives.
   for (const { measurement } of tests.slice(0, 3)) {
     const { table, outcomes } = outcomesOf(belief, measurement, NONE, []);
-    const rows = belief.space.likelyRows(belief.likely, table);
+    const rows = likelyRows(belief.likely, table);
     for (const { given } of outcomes.filter((o) => o.p > 0.02)) {
       const [quick, whole] = [glimpsed(belief, rows, given), conditioned(belief, table, given)];
       quick.marginal.forEach((p, f) => expect(Math.abs(p - whole.marginal[f])).toBeLessThan(2e-3));

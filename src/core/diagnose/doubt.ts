@@ -4,6 +4,7 @@ import { glimpsed, suspectName, suspects, type Belief, type BoardNow } from './b
 import { measurementTitle, outcomeLabel } from './measurement';
 import type { Measurement } from './measurements/registry';
 import { outcomesOf, type Proposal } from './next';
+import { likelyRows } from './likely';
 
 /** Rows that fit a reading at least this well, compared with the best one, count as having expected it. */
 const FITS_SHARE = 0.1;
@@ -44,7 +45,7 @@ export function rankingFlips(
   const leader = suspects(belief, now)[0].ref;
   const turns = tests.flatMap(({ measurement: m }): RankingFlip[] => {
     const { table, outcomes } = outcomesOf(belief, m, absent, cleared);
-    const rows = belief.space.likelyRows(belief.likely, table);
+    const rows = likelyRows(belief.likely, table);
     return outcomes
       .filter((o) => o.p >= LEAST_CHANCE)
       .flatMap((o) => {

@@ -8,6 +8,7 @@ import type { Measurement } from './measurements/registry';
 import type { Outcome } from './next';
 import type { TestTable } from './outcome-partition';
 import type { Reading } from './reading';
+import { likelyRows } from './likely';
 
 /** Outcomes rarer than this are not told. */
 const LEAST_CHANCE = 0.02;
@@ -20,7 +21,7 @@ export function outlook(
   now?: BoardNow,
   most = 2,
 ): string[] {
-  const rows = belief.space.likelyRows(belief.likely, table);
+  const rows = likelyRows(belief.likely, table);
   return [...outcomes]
     .filter((o) => o.p > LEAST_CHANCE)
     .sort((a, b) => b.p - a.p)

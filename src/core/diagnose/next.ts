@@ -10,6 +10,7 @@ import type { OutcomeClass } from './outcome-classes';
 import type { TestTable } from './outcome-partition';
 import { DEFAULT_PRACTICE, errorRate, type Practice } from './practice';
 import { clearedFaults, type Reading } from './reading';
+import { likelyRowMass } from './likely';
 
 /** A class of readings with its chance under the present belief. */
 export interface Outcome extends OutcomeClass {
@@ -31,7 +32,7 @@ export function outcomesOf(
   cleared: Iterable<string>,
 ): { table: TestTable; mass: Float64Array; outcomes: Outcome[] } {
   const table = belief.case.table(m, absent, cleared);
-  const mass = belief.space.likelyRowMass(belief.likely, table);
+  const mass = likelyRowMass(belief.likely, table);
   const outcomes = table.classes.map((o) => ({ ...o, p: dot(mass, o.given) }));
   return { table, mass, outcomes };
 }

@@ -6,6 +6,7 @@ import { PART_KIND_DEFINITIONS, targetKey, type RepairTarget } from './faults';
 import { priceOf, proofMinutes, repairCost } from './repair-cost';
 import { Predictor } from './predictor';
 import { RepairCosting } from './repair-costing';
+import { likelyRows } from './likely';
 
 const NONE: ReadonlySet<string> = new Set();
 const predictor = Predictor.of(demoBoard('heronlog-4-c'));
@@ -56,7 +57,7 @@ test('chances after an outcome equal those of the belief after it', () => {
   const { space } = belief;
   const likely = space.likely(belief.p, 0, belief.sets);
   const table = belief.case.table({ kind: 'functionTest', fn: 'charge' }, NONE, NONE);
-  const rows = space.likelyRows(likely, table);
+  const rows = likelyRows(likely, table);
   for (const { given } of table.classes) {
     const quick = cure.gatherAfter(likely, rows, given);
     const after = conditioned(belief, table, given);

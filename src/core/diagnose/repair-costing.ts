@@ -4,7 +4,7 @@ import { openingMinutes, type Access } from './access';
 import { UNLISTED, isGone, targetKey, type RepairTarget } from './faults';
 import { proofMinutes, repairCost, type RepairCost } from './repair-cost';
 import { DEFAULT_PRACTICE, type Practice } from './practice';
-import type { Likely } from './space';
+import type { Likely } from './likely';
 
 /** What has to be done, and what it costs. */
 export interface RepairOption extends RepairCost {

@@ -2,21 +2,9 @@ import type { Board, PartKind } from '../board';
 import type { FaultClasses } from './classes';
 import { OUTSIDE, historyFactorOf, type Fault, type HistoryFlag } from './faults';
 import { DEAD_ON_ARRIVAL, DOUBLE_SHARE, type JobPractice } from './practice';
-import { indexFaults, type FaultIndex } from './fault-index';
+import { kindsUnder, logLikelihoods, type Likelihoods } from './joint-likelihood';
+import type { Likely } from './likely';
 import type { TestTable } from './outcome-partition';
-
-/** The hypotheses that still count: singles first, then pairs, then sets of three and four. Faults stand for their classes. */
-export interface Likely {
-  readonly singles: number;
-  /** Singles and pairs together; what follows are sets. */
-  readonly pairsEnd: number;
-  readonly first: Uint16Array;
-  /** The second fault, or the number of faults where there is none. */
-  readonly second: Uint16Array;
-  /** The faults of the sets, in the order of what follows the pairs. */
-  readonly sets: readonly (readonly number[])[];
-  readonly p: Float64Array;
-}
 
 /** A set of three or four faults and its probability. */
 export interface FaultSet {
@@ -59,7 +47,6 @@ export class HypothesisSpace {
   private readonly n: number;
   /** Classes of several faults: two of them can be there at once. */
   private readonly several: readonly number[];
-  private readonly gathered = new WeakMap<Likely, { of: FaultIndex; byKeys: Map<Uint16Array, Omit<Gathered, 'of'>> }>();
 
   constructor(
     readonly faults: readonly Fault[],
@@ -242,7 +229,10 @@ export class HypothesisSpace {
   updateAll(p: Float64Array, readings: readonly Likelihoods[]): number {
     if (readings.length === 0) return 0;
     const { n, several } = this;
-    const { kindOf, kinds } = this.kindsUnder(readings.map(({ table }) => table));
+    const { kindOf, kinds } = kindsUnder(
+      this.standsFor,
+      readings.map(({ table }) => table),
+    );
     const { single, pair } = logLikelihoods(
       readings,
       kinds.map((c) => this.standsFor[c]),
@@ -259,26 +249,6 @@ export class HypothesisSpace {
     for (const c of several) total += p[h++] *= factor[kindOf[c] * (kinds.length + 1)];
     for (h = 0; h < p.length; h++) p[h] /= total;
     return Math.log(total) + most;
-  }
-
-  /** Classes by their keys in several tables: the kind of each class, and one class of each kind. */
-  private kindsUnder(tables: readonly Pick<TestTable, 'keyOf'>[]): { kindOf: Uint16Array; kinds: number[] } {
-    const kindOf = new Uint16Array(this.n);
-    let kinds = [0];
-    for (const { keyOf } of new Set(tables)) {
-      const numbers = new Map<number, number>();
-      kinds = [];
-      this.standsFor.forEach((f, c) => {
-        const name = kindOf[c] * 65536 + keyOf[f];
-        let number = numbers.get(name);
-        if (number === undefined) {
-          numbers.set(name, (number = kinds.length));
-          kinds.push(c);
-        }
-        kindOf[c] = number;
-      });
-    }
-    return { kindOf, kinds };
   }
 
   /** Multiplies by the likelihood of a reading, one figure per row of its table, and normalises. Gives what it came to. */
@@ -332,102 +302,6 @@ export class HypothesisSpace {
       if (count <= MOST_LIKELY) break;
     }
     return from;
-  }
-
-  /** Numbers of the likely hypotheses with one of some faults. @param isSome 1 for those, by fault; 0 behind the last. */
-  hypothesesOf({ first, second, pairsEnd, sets }: Likely, isSome: Uint8Array): number[] {
-    const found: number[] = [];
-    for (let k = 0; k < pairsEnd; k++) if (isSome[first[k]] || isSome[second[k]]) found.push(k);
-    sets.forEach((set, k) => set.some((f) => isSome[f]) && found.push(pairsEnd + k));
-    return found;
-  }
-
-  /** Row of one likely hypothesis in a table. */
-  rowOf({ first, second, singles, pairsEnd, sets }: Likely, table: TestTable, k: number): number {
-    const { keyOf, keys, rowOf } = table;
-    if (k < singles) return rowOf[keyOf[first[k]] * keys];
-    if (k < pairsEnd) return rowOf[keyOf[first[k]] * keys + keyOf[second[k]]];
-    return table.rowOfAll(sets[k - pairsEnd].map((f) => keyOf[f]));
-  }
-
-  /** Row of each likely hypothesis in a table. */
-  likelyRows({ first, second, singles, pairsEnd, sets }: Likely, table: TestTable): Uint32Array {
-    const { keyOf, keys, rowOf } = table;
-    const rows = new Uint32Array(first.length);
-    for (let k = 0; k < singles; k++) rows[k] = rowOf[keyOf[first[k]] * keys];
-    for (let k = singles; k < pairsEnd; k++) rows[k] = rowOf[keyOf[first[k]] * keys + keyOf[second[k]]];
-    sets.forEach((set, k) => (rows[pairsEnd + k] = table.rowOfAll(set.map((f) => keyOf[f]))));
-    return rows;
-  }
-
-  /** Probability of each row of a table, over the likely hypotheses. */
-  likelyRowMass(likely: Likely, table: TestTable): Float64Array {
-    const { keyOf, keys, rowOf, plainKeys } = table;
-    const setRows = likely.sets.map((set) => table.rowOfAll(set.map((f) => keyOf[f])));
-    const mass = new Float64Array(table.rows.length);
-    const { cells, pairs, of } = this.gather(likely, table);
-    for (let n = 0; n < cells.length; n++) {
-      const b = cells[n] % plainKeys;
-      mass[rowOf[((cells[n] - b) / plainKeys) * keys + b]] += pairs[n];
-    }
-    this.meetOwnKeys(table, of, mass);
-    setRows.forEach((row, k) => (mass[row] += likely.p[likely.pairsEnd + k]));
-    return mass;
-  }
-
-  /** Moves the hypotheses whose faults are met in a way of their own from the plain rows to their own ones. */
-  private meetOwnKeys(table: TestTable, { from, other, p }: FaultIndex, mass: Float64Array): void {
-    const { met, keyOf, keys, rowOf, plainKeyOf } = table;
-    const none = this.faults.length;
-    for (const f of met) {
-      const [plain, own] = [plainKeyOf[f] * keys, keyOf[f] * keys];
-      for (let at = from[f]; at < from[f + 1]; at++) {
-        const g = other[at];
-        // A pair of two such faults is moved with its first.
-        if (g < f && keyOf[g] !== plainKeyOf[g]) continue;
-        mass[rowOf[plain + (g === none ? 0 : plainKeyOf[g])]] -= p[at];
-        mass[rowOf[own + (g === none ? 0 : keyOf[g])]] += p[at];
-      }
-    }
-  }
-
-  /**
-   * Probability of each pair of a partition's keys: many tests share them, so that the hypotheses are gone through once for
-   * all, and of those only the ones with a fault that the partition tells from none.
-   */
-  private gather(likely: Likely, { plainKeyOf: keyOf, plainKeys: keys }: TestTable): Gathered {
-    let kept = this.gathered.get(likely);
-    if (!kept) this.gathered.set(likely, (kept = { of: indexFaults(likely, this.faults.length), byKeys: new Map() }));
-    const { of, byKeys } = kept;
-    let found = byKeys.get(keyOf);
-    if (!found) {
-      const { from, other, p, total } = of;
-      const none = this.faults.length;
-      const all = roomFor(keys * keys);
-      const seen: number[] = [];
-      let told = 0;
-      for (let f = 0; f < none; f++) {
-        const key = keyOf[f];
-        if (key === 0) continue;
-        for (let at = from[f]; at < from[f + 1]; at++) {
-          const g = other[at];
-          const second = g === none ? 0 : keyOf[g];
-          // A pair of two such faults counts with its first.
-          if (second !== 0 && g < f) continue;
-          const cell = key > second ? key * keys + second : second * keys + key;
-          if (all[cell] === 0 && p[at] > 0) seen.push(cell);
-          all[cell] += p[at];
-          told += p[at];
-        }
-      }
-      all[0] = Math.max(0, total - told);
-      // In ascending order: the sums behind them are then the same to the last digit, whichever hypothesis came first.
-      const cells = Uint32Array.from([0, ...seen]).sort();
-      const pairs = Float64Array.from(cells, (cell) => all[cell]);
-      for (const cell of cells) all[cell] = 0;
-      byKeys.set(keyOf, (found = { cells, pairs }));
-    }
-    return { ...found, of };
   }
 
   /** Probability of each row of a table, singles and pairs. */
@@ -485,66 +359,6 @@ export class HypothesisSpace {
     const ofClass = this.classMarginal(p, sets);
     return within.map((share, f) => share * ofClass[this.classes.of[f]]);
   }
-}
-
-/** A reading is never ruled out altogether: below this its logarithm would be none. */
-const LEAST_LIKELIHOOD = 1e-300;
-
-/**
- * Logarithms of what all readings say to each fault of a list, and to each pair of them as a · length + b. A fault that a
- * reading does not see leaves it as it is: only pairs of two that it sees are looked up.
- */
-function logLikelihoods(
-  readings: readonly Likelihoods[],
-  faults: readonly number[],
-): { single: Float64Array; pair: Float64Array } {
-  const n = faults.length;
-  const single = new Float64Array(n);
-  const pair = new Float64Array(n * n);
-  let sound = 0;
-  for (const { table, likelihood } of readings) {
-    const { keyOf, keys, rowOf } = table;
-    const byRow = likelihood.map((l) => Math.log(Math.max(l, LEAST_LIKELIHOOD)));
-    const base = faults.map((f) => keyOf[f] * keys);
-    const none = byRow[rowOf[0]];
-    const alone = base.map((at) => byRow[rowOf[at]]);
-    const seen = [...faults.keys()].filter((a) => base[a] !== 0);
-    sound += none;
-    for (let a = 0; a < n; a++) single[a] += alone[a];
-    for (const a of seen)
-      for (const b of seen) {
-        if (b > a) break;
-        pair[a * n + b] += byRow[rowOf[base[a] + keyOf[faults[b]]]] - alone[a] - alone[b] + none;
-      }
-  }
-  for (let a = 0; a < n; a++)
-    for (let b = 0; b <= a; b++) {
-      const both = pair[a * n + b] + single[a] + single[b] - sound;
-      pair[a * n + b] = both;
-      pair[b * n + a] = both;
-    }
-  return { single, pair };
-}
-
-let room = new Float64Array(0);
-
-/** Zeros to add up in, at least so many; whoever fills them leaves them zero again. */
-function roomFor(cells: number): Float64Array {
-  if (room.length < cells) room = new Float64Array(cells);
-  return room;
-}
-
-/** What a reading says to the rows of its table. */
-interface Likelihoods {
-  readonly table: Pick<TestTable, 'keyOf' | 'keys' | 'rowOf'>;
-  readonly likelihood: Float64Array;
-}
-
-/** Pairs of keys that any likely hypothesis has, as a · keys + b with a ≥ b, with their probability. */
-interface Gathered {
-  readonly cells: Uint32Array;
-  readonly pairs: Float64Array;
-  readonly of: FaultIndex;
 }
 
 /** Elementary symmetric sums of up to four factors: Σ1, Σx, Σxy, Σxyz, Σxyzw over different entries (Newton's identities). */

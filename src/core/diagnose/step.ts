@@ -8,6 +8,7 @@ import { clearedFaults } from './reading';
 import { outcomesOf, proposeTests, type Proposal, type TestContext } from './next';
 import { inBenchOrder } from './order';
 import { RepairCosting, type RepairOption } from './repair-costing';
+import { likelyRows } from './likely';
 
 /** A test, with what the job is then expected to take. */
 export interface RankedTest extends Proposal {
@@ -54,7 +55,6 @@ export function rankActions(
   allowed: (p: Proposal) => boolean = () => true,
 ): RankedActions {
   const { absent, access } = context;
-  const { space } = belief;
   const done = clearedFaults({ replaced: context.replaced, swapped: context.swapped });
   const cure = new RepairCosting(belief, absent, new Set(workNames(done)), context.practice, context.worth);
   const inOrder = inBenchOrder(belief, context);
@@ -67,7 +67,7 @@ export function rankActions(
     Math.min(cure.unmeasured(after, then).minutes, cure.known(after, then) + cure.bits(after) / rate);
   const weigh = (t: Proposal): WeighedTest => {
     const { table, outcomes } = outcomesOf(belief, t.measurement, absent, done);
-    const rows = space.likelyRows(belief.likely, table);
+    const rows = likelyRows(belief.likely, table);
     const then = deeper(access, accessFor(t.measurement));
     const followed = outcomes.map((o) =>
       o.p < LEAST_CHANCE
