@@ -25,8 +25,6 @@ const NONE: readonly FoundChecksum[] = [];
 export function MapWork({ family, library, initial }: CompareProps) {
   const [found, setFound] = useState(NONE);
   const [sources] = useState(initial);
-  // The editor begins anew with the revision that was kept: what became of it is told beyond that.
-  const [answer, setAnswer] = useState<ActionResult>();
   const { seen, progress, problem } = useSeen(sources, family, found);
   if (!seen) {
     return (
@@ -40,14 +38,12 @@ export function MapWork({ family, library, initial }: CompareProps) {
   const [{ bytes }] = seen.images;
   return (
     <MapEditor
-      key={`${family?.id} ${family?.revision} ${seen.images[0].sha256}`}
+      key={`${family?.id} ${seen.images[0].sha256}`}
       bytes={bytes}
       overview={seen.seen.overviews[0]}
       proposed={seen.proposed ?? []}
       family={family?.sizeBytes === bytes.length ? family : undefined}
       name={sources[0].name}
-      answer={answer}
-      onAnswer={setAnswer}
     >
       <ChecksumPart library={library} onFound={setFound} />
     </MapEditor>
@@ -60,14 +56,15 @@ interface EditorProps {
   readonly proposed: readonly ProposedStretch[];
   readonly family?: ImageFamily;
   readonly name: string;
-  /** What became of the map that was kept last. */
-  readonly answer?: ActionResult;
-  readonly onAnswer: (answer: ActionResult | undefined) => void;
   readonly children: React.ReactNode;
 }
 
-function MapEditor({ bytes, overview, proposed, family, name, answer, onAnswer, children }: EditorProps) {
-  const [draft, setDraft] = useState<MapDraft>(() => (family ? draftOf(family) : emptyDraft(bytes)));
+/** Goes on with what is typed when the map that was kept comes back as a new revision: only its number is taken. */
+function MapEditor({ bytes, overview, proposed, family, name, children }: EditorProps) {
+  const [typed, setDraft] = useState<MapDraft>(() => (family ? draftOf(family) : emptyDraft(bytes)));
+  const revision = family?.id === typed.id ? family.revision : typed.rest.revision;
+  const draft = useMemo(() => ({ ...typed, rest: { ...typed.rest, revision } }), [typed, revision]);
+  const [answer, setAnswer] = useState<ActionResult>();
   const [at, setAt] = useState(0);
   const [chosen, setChosen] = useState<{ from: number; to: number }>();
   const [busy, start] = useTransition();
@@ -84,13 +81,13 @@ function MapEditor({ bytes, overview, proposed, family, name, answer, onAnswer, 
   async function load(file: File): Promise<void> {
     try {
       const parsed = parseImageFamily(JSON.parse(await file.text()));
-      if (!parsed.ok) onAnswer({ saved: false, message: `${file.name}: ${problemText(parsed.problems)}` });
+      if (!parsed.ok) setAnswer({ saved: false, message: `${file.name}: ${problemText(parsed.problems)}` });
       else {
         setDraft(draftOf(parsed.value));
-        onAnswer(undefined);
+        setAnswer(undefined);
       }
     } catch {
-      onAnswer({ saved: false, message: `${file.name}: expected a map as JSON; got something else.` });
+      setAnswer({ saved: false, message: `${file.name}: expected a map as JSON; got something else.` });
     }
   }
   return (
@@ -108,7 +105,7 @@ function MapEditor({ bytes, overview, proposed, family, name, answer, onAnswer, 
         <MainButton
           type="button"
           disabled={!checked.ok || busy}
-          onClick={() => checked.ok && start(async () => onAnswer(await saveMap(checked.value)))}
+          onClick={() => checked.ok && start(async () => setAnswer(await saveMap(checked.value)))}
         >
           Keep the map
         </MainButton>
