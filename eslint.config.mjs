@@ -72,6 +72,13 @@ const config = [
     ignores: ['**/*.test.{ts,tsx}', '**/tests/**'],
     rules: { 'max-lines-per-function': ['error', { max: 120 }] },
   },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['src/ui/parts/page-link.tsx'],
+    rules: {
+      'no-restricted-imports': ['error', { name: 'next/link', message: 'PageLink of @/ui fetches nothing ahead.' }],
+    },
+  },
   { files: ['src/ui/theme/**'], rules: { 'no-restricted-syntax': 'off' } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];

@@ -14,6 +14,7 @@ export { Named, SelectBox, TextInput } from './parts/fields';
 export { FilePick } from './parts/file-pick';
 export { Headline } from './parts/headline';
 export { Key } from './parts/key';
+export { PageLink } from './parts/page-link';
 export { CautionNote, FigureLine, SidebarPart, OddsBar } from './parts/sidebar';
 export { ProblemNote } from './parts/problem';
 export { AnswerNote } from './parts/answer-note';

@@ -1,10 +1,9 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import NextLink from 'next/link';
 import { Flex, Text } from '@chakra-ui/react';
 import type { DeviceMarks, JobView } from '@/core/job';
-import { AnswerNote, Named, PlainButton, SidebarPart, TextInput } from '@/ui';
+import { AnswerNote, Named, PageLink, PlainButton, SidebarPart, TextInput } from '@/ui';
 import type { ActionResult } from '@/application/action-result';
 import { keepDevice } from './actions';
 
@@ -37,9 +36,9 @@ export function DevicePart({ job }: { readonly job: JobView }) {
         <PlainButton type="button" disabled={busy || !changed} onClick={keep}>
           Keep
         </PlainButton>
-        <NextLink href={`/jobs/${job.number}/label`} style={{ textDecoration: 'underline' }}>
+        <PageLink href={`/jobs/${job.number}/label`} style={{ textDecoration: 'underline' }}>
           label for the bag
-        </NextLink>
+        </PageLink>
       </Flex>
       {answer && <AnswerNote answer={answer} />}
     </SidebarPart>

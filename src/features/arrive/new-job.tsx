@@ -2,9 +2,8 @@
 
 import { useRef, useState, useTransition } from 'react';
 import { useRouter } from 'next/navigation';
-import NextLink from 'next/link';
 import { Box, Flex, Link, Text, chakra } from '@chakra-ui/react';
-import { Headline, MainButton, ProblemNote } from '@/ui';
+import { Headline, MainButton, PageLink, ProblemNote } from '@/ui';
 import { openNewJob } from './actions';
 import { EMPTY_STORY, StoryForm, type StoryDraft } from './story-form';
 
@@ -40,11 +39,11 @@ export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; firs
       </Headline>
       <Text fontSize="15px" mb="2">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/sketch">
+          <PageLink href="/library/sketch">
             {boards.length === 0
               ? 'Begin with its board: eight questions'
               : 'No file of this board? Eight questions begin one'}
-          </NextLink>
+          </PageLink>
         </Link>
       </Text>
       <chakra.label display={boards.length === 0 ? 'none' : 'block'} mb="5">

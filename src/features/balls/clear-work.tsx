@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import type { ClearingPlan, DoubtfulTime, DoubtfulWindow, Guard, Threat } from '@/core/clearing';
@@ -16,7 +15,7 @@ import {
 } from '@/core/heat';
 import type { JobView } from '@/core/job';
 import { EdgesDrawing } from '@/drawings/edges-drawing';
-import { BigFigure, Headline, Named, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
+import { BigFigure, Headline, Named, PageLink, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
 import { planClearingInWorker } from '@/workers/clearing/client';
 import type { SiteBench } from './queries';
 
@@ -111,14 +110,14 @@ function PlanLinks({ job, plan, stationId }: { job: JobView; plan: ClearingPlan;
     <Flex gap="4" pb="1" fontSize="14px">
       {plan.soften && (
         <Link asChild color="copperText">
-          <NextLink href={heat + planLink(plan.soften.plan, stationId)}>open the clearing plan</NextLink>
+          <PageLink href={heat + planLink(plan.soften.plan, stationId)}>open the clearing plan</PageLink>
         </Link>
       )}
       <Link asChild color="copperText">
-        <NextLink href={heat + planLink(plan.liftPlan, stationId)}>open the lifting plan</NextLink>
+        <PageLink href={heat + planLink(plan.liftPlan, stationId)}>open the lifting plan</PageLink>
       </Link>
       <Link asChild color="copperText">
-        <NextLink href={`/jobs/${job.number}/run`}>run</NextLink>
+        <PageLink href={`/jobs/${job.number}/run`}>run</PageLink>
       </Link>
     </Flex>
   );

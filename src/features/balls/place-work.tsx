@@ -1,13 +1,12 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import { flatnessOf, judgeSeat, type JobView, type KeepEvent } from '@/core/job';
 import { planSite, selfCentring } from '@/core/joints';
 import { LandsDrawing } from '@/drawings/lands-drawing';
-import { BigFigure, Headline, MainButton, Named, ProblemNote, TextInput } from '@/ui';
+import { BigFigure, Headline, MainButton, Named, PageLink, ProblemNote, TextInput } from '@/ui';
 
 const CORNERS = ['Top left', 'Top right', 'Bottom left', 'Bottom right'] as const;
 
@@ -43,7 +42,7 @@ export function PlaceWork({ job, part, onKeep }: { job: JobView; part: Part; onK
         Compare with the photograph before the air comes. Warm until it holds, pull the air away, come back evenly,
         watch it settle, nudge once, hold a flat part down once, let it freeze untouched.{' '}
         <Link asChild color="copperText">
-          <NextLink href={`/jobs/${job.number}/run`}>Run the placing</NextLink>
+          <PageLink href={`/jobs/${job.number}/run`}>Run the placing</PageLink>
         </Link>
       </Headline>
       <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 300px' }} gap="6">

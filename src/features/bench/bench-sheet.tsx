@@ -1,9 +1,8 @@
 import type { ReactNode } from 'react';
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { STAGES } from '@/core/job';
 import { formatMinutes } from '@/core/units';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, PageLink } from '@/ui';
 import type { BenchOverview, BenchRow } from './queries';
 
 const COLUMNS = '64px 128px 150px minmax(0, 1.1fr) minmax(0, 1fr) 70px';
@@ -29,9 +28,9 @@ export function BenchSheet({ bench, tour }: { bench: BenchOverview; tour?: React
     <>
       <Headline title={first.next} aside={first.minutes === undefined ? undefined : formatMinutes(first.minutes)}>
         <Link asChild color="copperText" fontWeight="700">
-          <NextLink href={`/jobs/${first.number}/${first.stage}`}>
+          <PageLink href={`/jobs/${first.number}/${first.stage}`}>
             Job {jobName(first.number)}, {first.device}
-          </NextLink>
+          </PageLink>
         </Link>
         {': '}
         {first.urgent
@@ -59,7 +58,7 @@ export function BenchSheet({ bench, tour }: { bench: BenchOverview; tour?: React
 function NewJobLink() {
   return (
     <Link asChild color="copperText" textDecoration="underline">
-      <NextLink href="/jobs/new">Take a device in</NextLink>
+      <PageLink href="/jobs/new">Take a device in</PageLink>
     </Link>
   );
 }
@@ -67,7 +66,7 @@ function NewJobLink() {
 function Row({ row }: { row: BenchRow }) {
   return (
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
-      <NextLink href={`/jobs/${row.number}/${row.stage}`}>
+      <PageLink href={`/jobs/${row.number}/${row.stage}`}>
         <Grid
           templateColumns={{ base: NARROW_COLUMNS, lg: COLUMNS }}
           columnGap="4"
@@ -106,7 +105,7 @@ function Row({ row }: { row: BenchRow }) {
             {row.minutes === undefined ? '' : formatMinutes(row.minutes)}
           </Text>
         </Grid>
-      </NextLink>
+      </PageLink>
     </Link>
   );
 }

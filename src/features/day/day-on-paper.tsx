@@ -1,9 +1,8 @@
 'use client';
 
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
 import { workingDay, type Slot } from '@/core/day';
-import { ColumnHeads, Headline } from '@/ui';
+import { ColumnHeads, Headline, PageLink } from '@/ui';
 import type { BenchDay, DayLine } from './queries';
 import { useDayClock } from './use-day-clock';
 
@@ -25,7 +24,7 @@ export function DayOnPaper({ day }: { day: BenchDay }) {
       <Text fontFamily="mono">{clock.time(clock.at(s.startMin))}</Text>
       <Text fontFamily="mono">{clock.time(clock.at(s.endMin))}</Text>
       <Link asChild fontFamily="mono" fontWeight="700">
-        <NextLink href={`/jobs/${s.job}`}>{jobName(s.job)}</NextLink>
+        <PageLink href={`/jobs/${s.job}`}>{jobName(s.job)}</PageLink>
       </Link>
       <Text truncate display={{ base: 'none', lg: 'block' }}>
         {device.get(s.job)}

@@ -1,9 +1,8 @@
 'use client';
 
-import NextLink from 'next/link';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { DayDrawing } from '@/drawings/day-drawing';
-import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline, LIST_WIDTH, PageLink } from '@/ui';
 import type { BenchDay, DayLine } from './queries';
 import { useDayClock } from './use-day-clock';
 
@@ -69,7 +68,7 @@ export function DaySheet({ day }: { day: BenchDay }) {
         {Math.round((100 * day.plan.cost.total) / Math.max(1, day.plan.bound) - 100)} % more than what no plan beats
         {day.plan.exact ? '; this one is the best there is' : ''}. {day.hours}.{' '}
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/day">The day’s sheet, to be printed</NextLink>
+          <PageLink href="/day">The day’s sheet, to be printed</PageLink>
         </Link>{' '}
         ·{' '}
         <Link href="/day.ics" color="copperText" textDecoration="underline">
@@ -98,7 +97,7 @@ function Line({ line, at, dayAt }: LineProps) {
       borderColor="rule"
     >
       <Link asChild fontFamily="mono" fontWeight="700" color="copperText">
-        <NextLink href={`/jobs/${line.number}`}>{String(line.number).padStart(4, '0')}</NextLink>
+        <PageLink href={`/jobs/${line.number}`}>{String(line.number).padStart(4, '0')}</PageLink>
       </Link>
       <Text fontWeight="700">{line.device}</Text>
       {line.awaits ? (

@@ -1,12 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { messageFor, type Business, type Quote } from '@/core/day';
 import type { JobView, KeepEvent } from '@/core/job';
 import { formatMinutes } from '@/core/units';
-import { AnswerNote, FigureLine, Headline, MainButton, Named, PlainButton, TextInput, usePlace } from '@/ui';
+import { AnswerNote, FigureLine, Headline, MainButton, Named, PageLink, PlainButton, TextInput, usePlace } from '@/ui';
 
 /** Prices are told in round figures. */
 const ROUND_TO = 5;
@@ -158,7 +157,7 @@ function OwnerMessage({ text }: { text: string }) {
         </PlainButton>
         {copied && <Text role="status">Copied.</Text>}
         <Link asChild fontSize="13px" color="copperText">
-          <NextLink href="/library/practice?view=business">Its words</NextLink>
+          <PageLink href="/library/practice?view=business">Its words</PageLink>
         </Link>
       </Flex>
     </Box>

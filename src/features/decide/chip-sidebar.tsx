@@ -1,7 +1,6 @@
-import NextLink from 'next/link';
 import { Link, Text } from '@chakra-ui/react';
 import type { JobView } from '@/core/job';
-import { FigureLine, SidebarPart } from '@/ui';
+import { FigureLine, PageLink, SidebarPart } from '@/ui';
 import type { ChoiceView } from '@/core/choice';
 
 /** What the place is, which school counts, and whether the job is worth it. */
@@ -25,7 +24,7 @@ export function ChipSidebar({ job, choice }: { job: JobView; choice: ChoiceView 
           <Text fontSize="14px">
             {sentence(choice.school)}: {choice.schoolWhy}. A paired family moves both, whatever the school.{' '}
             <Link asChild color="copperText" textDecoration="underline">
-              <NextLink href="/library/parts">Change it</NextLink>
+              <PageLink href="/library/parts">Change it</PageLink>
             </Link>
           </Text>
         </SidebarPart>

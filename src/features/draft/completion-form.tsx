@@ -1,7 +1,6 @@
 'use client';
 
 import { useDeferredValue, useMemo, useState, useTransition } from 'react';
-import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import { PART_KINDS, PART_KIND_WORDS, type PartKind } from '@/core/board';
@@ -17,7 +16,7 @@ import {
   type RailCompletion,
 } from '@/core/netlist';
 import { problemText } from '@/core/result';
-import { ColumnHeads, MainButton, PlainButton, ProblemNote } from '@/ui';
+import { ColumnHeads, MainButton, PageLink, PlainButton, ProblemNote } from '@/ui';
 import { addDraft } from './actions';
 import { Choice, Field, Section } from './fields';
 
@@ -112,7 +111,7 @@ export function CompletionForm({ draft, start }: { draft: BoardDraft; start: Com
         </Text>
         {answer?.saved && (
           <Link asChild color="copperText" textDecoration="underline">
-            <NextLink href={`/library/${said.id}`}>open it</NextLink>
+            <PageLink href={`/library/${said.id}`}>open it</PageLink>
           </Link>
         )}
       </Flex>

@@ -1,7 +1,6 @@
 'use client';
 
 import { useState } from 'react';
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import {
@@ -9,6 +8,7 @@ import {
   FigureLine,
   Headline,
   MainButton,
+  PageLink,
   PlainButton,
   ProblemNote,
   SidebarPart,
@@ -87,7 +87,7 @@ export function DrillCourse({ list }: { list: DrillList }) {
           <Box textAlign="right">
             {d.last && d.last.end === undefined ? (
               <Link asChild color="copperText" fontWeight="700">
-                <NextLink href={`/drills/${d.last.id}`}>go on</NextLink>
+                <PageLink href={`/drills/${d.last.id}`}>go on</PageLink>
               </Link>
             ) : (
               <PlainButton type="button" disabled={busy !== undefined} onClick={() => void begin(d)}>
@@ -120,7 +120,7 @@ export function DrillSidebar({ list: { skill, mine, people } }: { list: DrillLis
           {mine.slice(0, 8).map((l) => (
             <FigureLine
               key={l.id}
-              name={<NextLink href={`/drills/${l.id}`}>{`${day(l.at)}, ${l.name}`}</NextLink>}
+              name={<PageLink href={`/drills/${l.id}`}>{`${day(l.at)}, ${l.name}`}</PageLink>}
               value={l.score === undefined ? '…' : Math.round(100 * l.score)}
               colour={l.score === 0 ? 'rust' : 'ink'}
             />

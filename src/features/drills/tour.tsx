@@ -1,10 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Link, Text } from '@chakra-ui/react';
-import { Key, MainButton, PlainButton, ProblemNote, useEntryOffer } from '@/ui';
+import { Key, MainButton, PageLink, PlainButton, ProblemNote, useEntryOffer } from '@/ui';
 import { beginTour } from './actions';
 import type { DrillView } from './queries';
 
@@ -35,7 +34,7 @@ export function TourOffer() {
           {busy ? 'Draws the fault…' : 'Begin the tour'}
         </MainButton>
         <Link asChild color="copperText">
-          <NextLink href="/guide">Read first</NextLink>
+          <PageLink href="/guide">Read first</PageLink>
         </Link>
       </Flex>
       {problem && <ProblemNote text={problem} />}
@@ -77,7 +76,7 @@ export function TourNote({ drill: { id, tour } }: { drill: DrillView }) {
               ['/guide', 'The guide'],
             ].map(([href, name]) => (
               <Link key={href} asChild color="copperText" textDecoration="underline">
-                <NextLink href={href}>{name}</NextLink>
+                <PageLink href={href}>{name}</PageLink>
               </Link>
             ))}
           </Flex>
@@ -90,7 +89,7 @@ export function TourNote({ drill: { id, tour } }: { drill: DrillView }) {
       )}
       {at < of && (
         <Link asChild color="quiet" fontSize="14px" flexShrink="0" py="1">
-          <NextLink href={`/drills/${id}`}>Leave the tour</NextLink>
+          <PageLink href={`/drills/${id}`}>Leave the tour</PageLink>
         </Link>
       )}
     </Flex>

@@ -1,11 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ExerciseSpec } from '@/core/drill';
-import { PlainButton, ProblemNote } from '@/ui';
+import { PageLink, PlainButton, ProblemNote } from '@/ui';
 import { beginExercise } from './actions';
 import type { ExerciseList, MemoryRound } from './queries';
 
@@ -56,7 +55,7 @@ export function ExerciseLists({ lists, memory }: { lists: readonly ExerciseList[
                 <Text fontFamily="mono">{last?.score === undefined ? '–' : Math.round(100 * last.score)}</Text>
                 {last && last.end === undefined ? (
                   <Link asChild color="copperText" fontWeight="700">
-                    <NextLink href={`/drills/${last.id}`}>go on</NextLink>
+                    <PageLink href={`/drills/${last.id}`}>go on</PageLink>
                   </Link>
                 ) : (
                   <PlainButton
@@ -81,9 +80,9 @@ export function ExerciseLists({ lists, memory }: { lists: readonly ExerciseList[
 const MemoryLine = ({ memory: { ask, known, all } }: { memory: MemoryRound }) => (
   <Flex gridColumn="1 / -1" align="baseline" gap="4" wrap="wrap">
     <Link asChild color="copperText" fontWeight="700">
-      <NextLink href="/drills/memory">
+      <PageLink href="/drills/memory">
         {ask.length === 0 ? 'Memory: nothing is due' : `Memory: ${ask.length} short questions`}
-      </NextLink>
+      </PageLink>
     </Link>
     <Text fontSize="14px" color="quiet">
       {known} of {all} facts of the trade and of this shop’s boards were asked before

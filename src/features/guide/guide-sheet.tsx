@@ -1,7 +1,7 @@
-import NextLink from 'next/link';
 import Markdown, { type Components } from 'react-markdown';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { inProgram, type GuidePage } from './pages';
+import { PageLink } from '@/ui';
 
 /** A page of the guide, with the others beside it. */
 export function GuideSheet({ page, pages }: { page: GuidePage; pages: readonly GuidePage[] }) {
@@ -17,7 +17,7 @@ export function GuideSheet({ page, pages }: { page: GuidePage; pages: readonly G
             color={id === page.id ? 'copperText' : 'ink'}
             fontWeight={id === page.id ? '700' : '400'}
           >
-            <NextLink href={`/guide/${id}`}>{title}</NextLink>
+            <PageLink href={`/guide/${id}`}>{title}</PageLink>
           </Link>
         ))}
       </Box>
@@ -51,7 +51,7 @@ const LAYOUT = {
 const COMPONENTS: Components = {
   a: ({ href = '', children }) => (
     <Link asChild color="copperText" textDecoration="underline">
-      <NextLink href={href}>{children}</NextLink>
+      <PageLink href={href}>{children}</PageLink>
     </Link>
   ),
   img: ({ src, alt }) => (

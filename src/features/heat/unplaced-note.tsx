@@ -1,9 +1,9 @@
 'use client';
 
-import NextLink from 'next/link';
 import { Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { unplacedParts } from '@/core/heat';
+import { PageLink } from '@/ui';
 
 const MOST_NAMED = 8;
 
@@ -20,7 +20,7 @@ export function UnplacedNote({ board, partRef }: { board: Board; partRef: string
         `Nobody has said where ${partRef} lies: this plan is for where such a part mostly sits. `}
       {others.length > 0 && `Not in this plan, for want of a place: ${named}${more}. `}
       <Link asChild color="copperText" textDecoration="underline">
-        <NextLink href={`/library/${board.id}/edit`}>Lay them on the board</NextLink>
+        <PageLink href={`/library/${board.id}/edit`}>Lay them on the board</PageLink>
       </Link>
     </Text>
   );

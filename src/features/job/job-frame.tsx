@@ -1,9 +1,8 @@
 import type { ReactNode } from 'react';
-import NextLink from 'next/link';
 import { Box, Text } from '@chakra-ui/react';
 import type { EntryMode, JobView, StageId } from '@/core/job';
 import { formatChance } from '@/core/units';
-import { CautionNote, EntryOfferProvider, Frame, SidebarPart, Strip } from '@/ui';
+import { CautionNote, EntryOfferProvider, Frame, PageLink, SidebarPart, Strip } from '@/ui';
 import { HandPart, InstrumentsPart } from './instruments-later';
 import { JobEntry } from './job-entry';
 import { LiveJob } from './live-job';
@@ -51,9 +50,9 @@ const PastNote = ({ job, past }: { job: JobView; past: JobView['priorClosures'][
       {past.mended.join(', ') || 'Nothing was changed then'}.{' '}
       {past.mended.length > 0 && `The same again: ${formatChance(past.againChance)}. `}
       {past.changes.filter((c) => c.hasTurned).length} of {past.changes.length} readings of the last proof have turned.{' '}
-      <NextLink href={`/jobs/${job.number}/arrive`} style={{ textDecoration: 'underline' }}>
+      <PageLink href={`/jobs/${job.number}/arrive`} style={{ textDecoration: 'underline' }}>
         Then and now
-      </NextLink>
+      </PageLink>
     </Text>
   </SidebarPart>
 );

@@ -1,6 +1,6 @@
-import NextLink from 'next/link';
 import { Box, Flex, Link, Text } from '@chakra-ui/react';
 import { STAGES, type Findings, type StageId } from '@/core/job';
+import { PageLink } from '@/ui';
 
 /** The nine stages, and under each what was found there. */
 export function Path({
@@ -20,7 +20,7 @@ export function Path({
         const here = id === stage;
         return (
           <Link key={id} asChild display="block" _hover={{ textDecoration: 'none', bg: 'ground' }} color="ink">
-            <NextLink href={`/jobs/${number}/${id}`} aria-current={here ? 'step' : undefined}>
+            <PageLink href={`/jobs/${number}/${id}`} aria-current={here ? 'step' : undefined}>
               <Flex
                 gap={{ base: '1.5', lg: '3' }}
                 px="3"
@@ -69,7 +69,7 @@ export function Path({
                   )}
                 </Box>
               </Flex>
-            </NextLink>
+            </PageLink>
           </Link>
         );
       })}

@@ -1,10 +1,9 @@
 'use client';
 
 import { useEffect, useRef, useState, useTransition } from 'react';
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text, chakra } from '@chakra-ui/react';
-import { ColumnHeads, Headline, usePlace } from '@/ui';
+import { ColumnHeads, Headline, PageLink, usePlace } from '@/ui';
 import type { JobLine, JobPage } from './queries';
 
 /** On a narrow screen the symptom has a row of its own below the job. */
@@ -86,20 +85,18 @@ export function JobList({ list, focus }: { list: JobPage; focus: boolean }) {
 function Pages({ list: { find, page, pages } }: { list: JobPage }) {
   return (
     <Flex as="nav" aria-label="Pages" gap="4" pt="3" align="baseline">
-      {page > 0 && <PageLink href={addressOf(find, page - 1)}>Newer</PageLink>}
+      {page > 0 && <Turn href={addressOf(find, page - 1)}>Newer</Turn>}
       <Text color="quiet">
         Page {page + 1} of {pages}
       </Text>
-      {page < pages - 1 && <PageLink href={addressOf(find, page + 1)}>Older</PageLink>}
+      {page < pages - 1 && <Turn href={addressOf(find, page + 1)}>Older</Turn>}
     </Flex>
   );
 }
 
-const PageLink = ({ href, children }: { href: string; children: string }) => (
+const Turn = ({ href, children }: { href: string; children: string }) => (
   <Link asChild color="copperText" textDecoration="underline">
-    <NextLink href={href} prefetch={false}>
-      {children}
-    </NextLink>
+    <PageLink href={href}>{children}</PageLink>
   </Link>
 );
 
@@ -107,7 +104,7 @@ function Row({ job }: { job: JobLine }) {
   const { day } = usePlace();
   return (
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
-      <NextLink href={`/jobs/${job.number}`} prefetch={false}>
+      <PageLink href={`/jobs/${job.number}`}>
         <Grid
           templateColumns={{ base: NARROW_COLUMNS, lg: COLUMNS }}
           columnGap="4"
@@ -139,7 +136,7 @@ function Row({ job }: { job: JobLine }) {
             {job.training && ', training'}
           </Text>
         </Grid>
-      </NextLink>
+      </PageLink>
     </Link>
   );
 }
@@ -147,7 +144,7 @@ function Row({ job }: { job: JobLine }) {
 function NewLink() {
   return (
     <Link asChild color="copperText" textDecoration="underline">
-      <NextLink href="/jobs/new">Take a device in</NextLink>
+      <PageLink href="/jobs/new">Take a device in</PageLink>
     </Link>
   );
 }

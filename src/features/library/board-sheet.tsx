@@ -1,12 +1,11 @@
 'use client';
 
 import { useState, type ReactNode } from 'react';
-import NextLink from 'next/link';
 import { Flex, Link, Text } from '@chakra-ui/react';
 import { findPlace, padsOf, partByRef, type Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
 import { BoardDrawing, type BoardDrawingProps } from '@/drawings/board-drawing';
-import { FigureLine, Headline, SidebarPart } from '@/ui';
+import { FigureLine, Headline, PageLink, SidebarPart } from '@/ui';
 import { ReferencePart, type ReferenceImport } from './reference-part';
 
 /** A board as a drawing; a click on a part says what it is and where its pins go. */
@@ -76,7 +75,7 @@ export function BoardSidebar({
       {children}
       <SidebarPart title="Change it">
         <Link asChild color="copperText" textDecoration="underline" fontSize="14px">
-          <NextLink href={`/library/${board.id}/edit`}>Lay parts, name nets, add photographs</NextLink>
+          <PageLink href={`/library/${board.id}/edit`}>Lay parts, name nets, add photographs</PageLink>
         </Link>
       </SidebarPart>
       <SidebarPart title="Give it out">

@@ -1,8 +1,7 @@
-import NextLink from 'next/link';
 import { Grid, Link, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { boardMeasurements, singleFaults } from '@/core/diagnose';
-import { ColumnHeads, Headline, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline, LIST_WIDTH, PageLink } from '@/ui';
 import { BoardUpload } from './board-upload';
 import { PackageUpload } from './package-upload';
 
@@ -22,7 +21,7 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       />
       {boards.map((b) => (
         <Link key={b.id} asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
-          <NextLink href={`/library/${b.id}`}>
+          <PageLink href={`/library/${b.id}`}>
             <Grid
               templateColumns={COLUMNS}
               minW={LIST_WIDTH}
@@ -42,14 +41,14 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
               <span>{singleFaults(b).length}</span>
               <span>{boardMeasurements(b).length}</span>
             </Grid>
-          </NextLink>
+          </PageLink>
         </Link>
       ))}
       <BoardUpload />
       <PackageUpload />
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/draft">Make a board from a netlist</NextLink>
+          <PageLink href="/library/draft">Make a board from a netlist</PageLink>
         </Link>
         <Text as="span" color="quiet" fontSize="14px" ml="3">
           IPC-D-356 and a placement list
@@ -57,7 +56,7 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       </Text>
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/sketch">Begin a board that nobody has a file of</NextLink>
+          <PageLink href="/library/sketch">Begin a board that nobody has a file of</PageLink>
         </Link>
         <Text as="span" color="quiet" fontSize="14px" ml="3">
           eight questions, two photographs, and what you read
@@ -65,24 +64,24 @@ export function LibrarySheet({ boards }: { boards: readonly Board[] }) {
       </Text>
       <Text mt="6">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/parts">
+          <PageLink href="/library/parts">
             Part types, what was reported of them, and the rules of their families
-          </NextLink>
+          </PageLink>
         </Link>
       </Text>
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/images">Images: compared side by side, and the maps of their families</NextLink>
+          <PageLink href="/library/images">Images: compared side by side, and the maps of their families</PageLink>
         </Link>
       </Text>
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/stations">Hot-air stations and their calibration</NextLink>
+          <PageLink href="/library/stations">Hot-air stations and their calibration</PageLink>
         </Link>
       </Text>
       <Text mt="3">
         <Link asChild color="copperText" textDecoration="underline">
-          <NextLink href="/library/practice">What this bench has settled: errors, story, parts and money</NextLink>
+          <PageLink href="/library/practice">What this bench has settled: errors, story, parts and money</PageLink>
         </Link>
       </Text>
     </>

@@ -1,9 +1,8 @@
-import NextLink from 'next/link';
 import type { ReactNode } from 'react';
 import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { PART_KIND_WORDS } from '@/core/board';
 import { SOURCE_WORDS, type PartType } from '@/core/parts';
-import { ColumnHeads, Headline, Money, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline, Money, LIST_WIDTH, PageLink } from '@/ui';
 import { EvidenceForm } from './evidence-form';
 import { FamilyForm } from './family-form';
 import { PartUpload } from './part-upload';
@@ -59,7 +58,7 @@ function TypeLine({ type, parts, open }: { type: PartType; parts: Parts; open: b
   const reports = parts.reports.filter((r) => r.typeId === type.id);
   return (
     <Link asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
-      <NextLink href={open ? '/library/parts' : `/library/parts?type=${type.id}`} scroll={false} aria-expanded={open}>
+      <PageLink href={open ? '/library/parts' : `/library/parts?type=${type.id}`} scroll={false} aria-expanded={open}>
         <Grid templateColumns={COLUMNS} minW={LIST_WIDTH} columnGap="4" alignItems="baseline" py="2">
           <Text as="span" fontFamily="mono" fontWeight="700">
             {type.id}
@@ -73,7 +72,7 @@ function TypeLine({ type, parts, open }: { type: PartType; parts: Parts; open: b
             {reports.length === 0 ? 'none' : `${reports.filter((r) => r.worked).length} of ${reports.length}`}
           </Text>
         </Grid>
-      </NextLink>
+      </PageLink>
     </Link>
   );
 }

@@ -1,12 +1,11 @@
 'use client';
 
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { originName, type JobView, type ReadingView } from '@/core/job';
 import { formatInHundred, formatMinutes } from '@/core/units';
 import { BoardDrawing, type BoardDrawingProps } from '@/drawings/board-drawing';
 import type { BoardMark } from '@/drawings/board-marks';
-import { Headline, Key, ViewLinks, useEntryOffer } from '@/ui';
+import { Headline, Key, PageLink, ViewLinks, useEntryOffer } from '@/ui';
 import { CompareHeadline, CompareList, comparedMarks } from './compare';
 import { PROBE_VIEWS, type ProbeView } from './view';
 
@@ -110,9 +109,9 @@ function BestTests({ tests, chosen }: { tests: JobView['tests']; chosen: JobView
       {tests.slice(0, MOST_SHOWN).map((t, i) => (
         <Box key={t.id} role="listitem" borderTop="1px solid" borderColor="rule" pt="1">
           <Link asChild color={t === chosen ? 'copperText' : 'ink'} fontWeight={t === chosen ? '700' : '400'}>
-            <NextLink href={`?test=${i}`} scroll={false} replace aria-current={t === chosen ? 'true' : undefined}>
+            <PageLink href={`?test=${i}`} scroll={false} replace aria-current={t === chosen ? 'true' : undefined}>
               {t.title}
-            </NextLink>
+            </PageLink>
           </Link>
           <Text color="quiet" fontFamily="mono" fontSize="13px">
             {formatMinutes(t.minutes)}, {t.bits.toFixed(2)} bit

@@ -1,12 +1,11 @@
 'use client';
 
-import NextLink from 'next/link';
 import { Box, Text, chakra } from '@chakra-ui/react';
 import { unsteadyLabels } from '@/core/diagnose';
 import type { JobView } from '@/core/job';
 import type { RailResult } from '@/core/proof';
 import { formatVolt } from '@/core/units';
-import { face, tone, useEntryOffer } from '@/ui';
+import { PageLink, face, tone, useEntryOffer } from '@/ui';
 
 /** How deep a rail lies under the port, by its first feed. */
 function depthOf(job: JobView, id: string): number {
@@ -87,9 +86,9 @@ export function RailsView({ job }: { job: JobView }) {
               {f.suspects.join(' ')}
             </Box>{' '}
             next.{' '}
-            <NextLink href={`/jobs/${job.number}/probe`} style={{ textDecoration: 'underline' }}>
+            <PageLink href={`/jobs/${job.number}/probe`} style={{ textDecoration: 'underline' }}>
               Probe goes on from here, key 3
-            </NextLink>
+            </PageLink>
             . After the mending everything below it is measured again.
           </Text>
         </Box>

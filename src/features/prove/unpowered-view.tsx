@@ -1,14 +1,13 @@
 'use client';
 
 import { useMemo } from 'react';
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Text } from '@chakra-ui/react';
 import { partByRef } from '@/core/board';
 import { entryStem, readingName, valueLabel } from '@/core/diagnose';
 import { jointStem, type JobView, type JointWalk, type WalkJoint } from '@/core/job';
 import { formatDrop } from '@/core/units';
 import { LandsDrawing } from '@/drawings/lands-drawing';
-import { useEntryOffer } from '@/ui';
+import { PageLink, useEntryOffer } from '@/ui';
 import { ProofLine, SectionTitle } from './proof-line';
 import { proveHref } from './view';
 
@@ -84,7 +83,7 @@ function WalkPart({ job, walk }: { job: JobView; walk: JointWalk }) {
           {proof.joints.length > 1 && (
             <Flex gap="3" fontSize="14px">
               {proof.joints.map((w) => (
-                <NextLink
+                <PageLink
                   key={w.ref}
                   href={proveHref('unpowered', { part: w.ref })}
                   scroll={false}
@@ -92,7 +91,7 @@ function WalkPart({ job, walk }: { job: JobView; walk: JointWalk }) {
                   style={{ fontWeight: w.ref === walk.ref ? 700 : 400, textDecoration: 'underline' }}
                 >
                   {w.ref}
-                </NextLink>
+                </PageLink>
               ))}
             </Flex>
           )}

@@ -1,10 +1,9 @@
 'use client';
 
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import { formatInHundred, formatMinutes, isoDayIn } from '@/core/units';
-import { ColumnHeads, Headline, Money, Named, SelectBox, usePlace, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline, Money, Named, PageLink, SelectBox, usePlace, LIST_WIDTH } from '@/ui';
 import type { Records } from './queries';
 
 const GROUP_NAMES = [
@@ -58,9 +57,7 @@ export function RecordsSheet({ records }: { records: Records }) {
           This table as CSV
         </Link>
         <Link asChild color="copperText">
-          <NextLink href={`/records/year.pdf?year=${year}`} prefetch={false}>
-            The sheet of {year} (PDF)
-          </NextLink>
+          <PageLink href={`/records/year.pdf?year=${year}`}>The sheet of {year} (PDF)</PageLink>
         </Link>
       </Flex>
       <ColumnHeads

@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useEffectEvent, useMemo, type ReactNode } from 'react';
-import NextLink from 'next/link';
 import { Box, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { NOMINAL_STATION, PURPOSE_WORDS, asPlacing, type GoalSets, type Station } from '@/core/heat';
 import type { JobView, KeepEvent } from '@/core/job';
@@ -12,6 +11,7 @@ import { useAwake } from './use-awake';
 import { useHold, usePedal } from './use-pedal';
 import { useRun, type Run } from './use-run';
 import { useVoice, type Voice } from './use-voice';
+import { PageLink } from '@/ui';
 
 export interface RunProps {
   readonly job: JobView;
@@ -33,7 +33,7 @@ export function RunScreen(props: RunProps) {
         <Text fontSize="30px" mt="4">
           A run follows the heat plan that was kept.{' '}
           <Link asChild color="copperText">
-            <NextLink href={`/jobs/${job.number}/heat`}>Plan the heat and keep it</NextLink>
+            <PageLink href={`/jobs/${job.number}/heat`}>Plan the heat and keep it</PageLink>
           </Link>
         </Text>
       </Page>
@@ -50,7 +50,7 @@ function Page({ job, title, children }: { job: JobView; title: string; children:
           Job {String(job.number).padStart(4, '0')} · {job.board.device} · {title}
         </Text>
         <Link asChild color="copperText">
-          <NextLink href={`/jobs/${job.number}/balls?view=clear`}>back to the job</NextLink>
+          <PageLink href={`/jobs/${job.number}/balls?view=clear`}>back to the job</PageLink>
         </Link>
       </Flex>
       {children}
@@ -279,7 +279,7 @@ function Standing({ run, job }: { run: Run; job: JobView }) {
             </Text>
           ))}
           <Link asChild color="copperText" fontSize="22px">
-            <NextLink href={`/jobs/${job.number}/heat`}>hold it against the plan and take it into the station</NextLink>
+            <PageLink href={`/jobs/${job.number}/heat`}>hold it against the plan and take it into the station</PageLink>
           </Link>
         </Box>
       )}

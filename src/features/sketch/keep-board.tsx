@@ -1,10 +1,9 @@
 'use client';
 
 import { useRef, useState, useTransition } from 'react';
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Link, Text } from '@chakra-ui/react';
-import { MainButton, PlainButton, ProblemNote } from '@/ui';
+import { MainButton, PageLink, PlainButton, ProblemNote } from '@/ui';
 import { keepBoard } from './actions';
 import type { EditingAction, Editing } from './editing';
 
@@ -61,7 +60,7 @@ export function KeepBar({ work: { board, kept, past, revision }, busy, answer, o
         </Box>
         <Text fontSize="15px">
           <Link asChild color="copperText" textDecoration="underline">
-            <NextLink href={`/jobs/new?board=${board.id}`}>Open a job on it</NextLink>
+            <PageLink href={`/jobs/new?board=${board.id}`}>Open a job on it</PageLink>
           </Link>
         </Text>
       </Flex>

@@ -1,11 +1,10 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import NextLink from 'next/link';
 import { Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import { NOMINAL_STATION, type Station } from '@/core/heat';
-import { AnswerNote, ColumnHeads, Headline, Named, PlainButton, TextInput, usePlace, LIST_WIDTH } from '@/ui';
+import { AnswerNote, ColumnHeads, Headline, Named, PageLink, PlainButton, TextInput, usePlace, LIST_WIDTH } from '@/ui';
 import { keepStation } from './actions';
 import type { KnownStation } from './queries';
 
@@ -26,7 +25,7 @@ export function StationsSheet({ stations }: { stations: readonly KnownStation[] 
       />
       {stations.map(({ station: s, history }) => (
         <Link key={s.id} asChild display="block" color="ink" _hover={{ textDecoration: 'none', bg: 'ground' }}>
-          <NextLink href={`/library/stations/${s.id}`}>
+          <PageLink href={`/library/stations/${s.id}`}>
             <Grid
               templateColumns={COLUMNS}
               minW={LIST_WIDTH}
@@ -49,7 +48,7 @@ export function StationsSheet({ stations }: { stations: readonly KnownStation[] 
                 {history.length > 0 ? day(history[history.length - 1].at) : 'never here'}
               </Text>
             </Grid>
-          </NextLink>
+          </PageLink>
         </Link>
       ))}
       <NewStation taken={stations.map((s) => s.station.id)} />

@@ -2,12 +2,11 @@
 
 import type { PlanNeed, QueuePlan } from '@/application/stock/stock';
 import { wayKey } from '@/core/sourcing';
-import NextLink from 'next/link';
 import { Box, Flex, Link, Text } from '@chakra-ui/react';
 import type { AllocationOption, AllocationPlan } from '@/core/allocation';
 import { NEEDED_ELSEWHERE, servedBy } from '@/core/sourcing';
 import { formatChance } from '@/core/units';
-import { BigFigure, Headline, PlainButton, ProblemNote } from '@/ui';
+import { BigFigure, Headline, PageLink, PlainButton, ProblemNote } from '@/ui';
 import { usePlan } from './use-plan';
 
 /** Which donors to open, which chip goes to which job, what to buy: the least expected cost for the whole queue. */
@@ -156,7 +155,7 @@ function WayLine({ option, view }: { option: AllocationOption; view: QueuePlan }
 
 const JobLink = ({ need }: { need: PlanNeed }) => (
   <Link asChild color="ink" minW="17em">
-    <NextLink href={`/jobs/${need.job}/decide?view=chip`}>{need.words}</NextLink>
+    <PageLink href={`/jobs/${need.job}/decide?view=chip`}>{need.words}</PageLink>
   </Link>
 );
 

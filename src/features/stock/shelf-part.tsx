@@ -1,8 +1,7 @@
-import NextLink from 'next/link';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { LotArrivals } from '@/core/stock';
 import { formatChance } from '@/core/units';
-import { ColumnHeads, Headline, Money, LIST_WIDTH } from '@/ui';
+import { ColumnHeads, Headline, Money, LIST_WIDTH, PageLink } from '@/ui';
 import { MoistureLine } from './moisture-line';
 import type { Shelf } from './queries';
 import type { Tray } from './view';
@@ -61,7 +60,7 @@ export function ShelfPart({ shelf: { lots, arrivals, trays, reorders } }: { shel
           Trays
         </Text>
         <Link asChild color="copperText" textDecoration="underline" fontSize="14px">
-          <NextLink href="/stock/labels">Print labels</NextLink>
+          <PageLink href="/stock/labels">Print labels</PageLink>
         </Link>
       </Flex>
       {trays.map((tray) => (

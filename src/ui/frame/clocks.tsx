@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import NextLink from 'next/link';
 import { Flex, Link } from '@chakra-ui/react';
+import { PageLink } from '../parts/page-link';
 
 /** A clock as the bench's server tells it. */
 interface Clock {
@@ -42,9 +42,9 @@ export function Clocks() {
         const leftS = clock.minutes * 60 - (nowMs - Date.parse(clock.startedAt)) / 1000;
         return (
           <Link key={clock.job} asChild color={leftS > 0 ? 'ink' : 'copperText'} fontWeight={leftS > 0 ? '400' : '700'}>
-            <NextLink href={`/jobs/${clock.job}/prove`}>
+            <PageLink href={`/jobs/${clock.job}/prove`}>
               {String(clock.job).padStart(4, '0')} soak {leftS > 0 ? left(leftS) : 'over'}
-            </NextLink>
+            </PageLink>
           </Link>
         );
       })}

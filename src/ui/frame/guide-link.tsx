@@ -1,12 +1,12 @@
 'use client';
 
-import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Link } from '@chakra-ui/react';
+import { PageLink } from '../parts/page-link';
 
 /** The way to the page of the guide about where one is. */
 export const GuideLink = () => (
   <Link asChild display="block" mt="2" color="copperText" fontWeight="700">
-    <NextLink href={`/guide?for=${encodeURIComponent(usePathname())}`}>The guide to this page</NextLink>
+    <PageLink href={`/guide?for=${encodeURIComponent(usePathname())}`}>The guide to this page</PageLink>
   </Link>
 );

@@ -1,7 +1,6 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Box, Flex, Link } from '@chakra-ui/react';
 import { Key } from '../parts/key';
@@ -10,6 +9,7 @@ import { Clocks } from './clocks';
 import { Shortcuts } from './shortcuts';
 import { ScaleSwitch } from './scale-switch';
 import { ThemeSwitch } from './theme-switch';
+import { PageLink } from '../parts/page-link';
 
 const PLACES = [
   { href: '/', name: 'Bench' },
@@ -38,7 +38,7 @@ export function Strip({ where }: { where?: ReactNode }) {
       whiteSpace="nowrap"
     >
       <Link asChild fontWeight="800" fontSize="18px" color="ink" _hover={{ textDecoration: 'none' }}>
-        <NextLink href="/">Unisolda</NextLink>
+        <PageLink href="/">Unisolda</PageLink>
       </Link>
       {where && (
         <Box color="quiet" overflow="hidden" textOverflow="ellipsis" flex={{ base: '1 1 0', lg: '0 1 auto' }} minW="0">
@@ -64,19 +64,19 @@ export function Strip({ where }: { where?: ReactNode }) {
             color={pathname === href ? 'copperText' : 'ink'}
             fontWeight={pathname === href ? '700' : '400'}
           >
-            <NextLink href={href}>{name}</NextLink>
+            <PageLink href={href}>{name}</PageLink>
           </Link>
         ))}
         <Link asChild color="quiet">
-          <NextLink href="/jobs?find=">
+          <PageLink href="/jobs?find=">
             Find <Key>/</Key>
-          </NextLink>
+          </PageLink>
         </Link>
         {person && (
           <Link asChild color="quiet">
-            <NextLink href="/sign-in">
+            <PageLink href="/sign-in">
               {person.name}, {person.bench}
-            </NextLink>
+            </PageLink>
           </Link>
         )}
         <ScaleSwitch />

@@ -1,6 +1,6 @@
-import NextLink from 'next/link';
 import { Flex, Link } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { PageLink } from './page-link';
 
 /** The views of one sheet, each with an address of its own; what else belongs on the line follows at the right. */
 export function ViewLinks({
@@ -19,7 +19,7 @@ export function ViewLinks({
     <Flex gap="5" align="baseline" mb="3" wrap="wrap" fontSize="14px" as="nav" aria-label={label}>
       {views.map(({ id, name, href }) => (
         <Link key={id} asChild color="ink" _hover={{ textDecoration: 'none', borderColor: 'copper' }}>
-          <NextLink
+          <PageLink
             href={href}
             scroll={false}
             aria-current={current === id ? 'page' : undefined}
@@ -29,7 +29,7 @@ export function ViewLinks({
             }}
           >
             {name}
-          </NextLink>
+          </PageLink>
         </Link>
       ))}
       {children}
