@@ -79,7 +79,7 @@ const ROUTES: Readonly<Record<string, string>> = {
 const ACTIONS = {
   anybody: ['signIn'],
   signedIn:
-    'addBoard addDraft addPartTypes addReferences beginDrill beginExercise beginSketch beginTour buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine finishExercise giveWord keepBoard keepBusiness keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepRecall keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage makeDrill moveToRevision openNewJob reopenJob saveMap setBoardRetired settleDrillLine settleEntry shopInstruments signOut takeDrillLine takeKept takePackage undoLast'.split(
+    'addBoard addDraft addPartTypes addReferences beginDrill beginExercise beginSketch beginTour buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine finishExercise giveWord keepBoard keepBusiness keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepRecall keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage makeDrill moveToRevision openNewJob reopenJob saveMap sayBoard setBoardRetired settleDrillLine settleEntry shopInstruments signOut takeDrillLine takeKept takePackage undoLast'.split(
       ' ',
     ),
   /** An apprentice needs a lead's word for what they may bring about. */

@@ -1,7 +1,7 @@
 /** From an empty shop to the first proposal on a board that nobody has a file of: eight answers, a photograph, and clicks. */
 import { deflateSync } from 'node:zlib';
 import CRC32 from 'crc-32';
-import { headline } from './bench';
+import { enterLine, headline } from './bench';
 import { BROWSER } from './browser';
 import { Hand } from './hand';
 import { BenchServer } from './server';
@@ -87,6 +87,25 @@ test('eight answers, one photograph, the parts by click, a job and its first mea
   expect(hand.actions).toBeLessThanOrEqual(120);
   expect(hand.seconds).toBeLessThanOrEqual(600);
   console.log(`${hand.actions} actions, ${Math.round(hand.seconds)} s by the keystroke-level model`);
+});
+
+test('a device whose board nobody knows: taken in, read from outside, and put on its board later', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/new`);
+  await page.getByLabel('Board', { exact: true }).selectOption({ label: 'not known yet' });
+  await page.getByLabel('Symptom, in the owner’s words').fill('charges one way round only');
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await page.waitForURL(/jobs\/\d+\/outside$/);
+  await enterLine(page, 'look j1 good');
+  await page.goto(page.url().replace('outside', 'arrive'), { waitUntil: 'networkidle' });
+  const part = page.getByRole('complementary');
+  await expect(part).toContainText('Not known yet. What is proposed comes from the usual circuit round a port');
+  await page.getByLabel('Board of this job').selectOption({ label: 'Tern 1, sketch, revision 1' });
+  await page.getByRole('button', { name: 'It is this one' }).click();
+  await expect(part).not.toContainText('Not known yet');
+  await expect(page.getByRole('banner')).toContainText('Tern 1');
+  // What was read before is there, on the new board.
+  await page.goto(page.url().replace('arrive', 'outside'));
+  await expect(page.getByRole('complementary')).toContainText(/J1/);
 });
 
 test('what is no photograph, or too large a one, is answered with a sentence', async ({ page }) => {

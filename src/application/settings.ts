@@ -1,5 +1,6 @@
 import { practiceSchema, type Practice } from '../core/diagnose';
 import { heatGoalsSchema } from '../core/heat';
+import { isStandIn } from '../core/board';
 import { foldJob, kindsAtFault, learnedRecords, reportWordsSchema, type KindRecord } from '../core/job';
 import { alloySchema, sitePracticeSchema } from '../core/joints';
 import { sourcingPracticeSchema, type SourcingPractice } from '../core/sourcing';
@@ -132,7 +133,9 @@ export async function learnFromJobs(
   const repaired = (await workOfClosedJobs(db)).flatMap(({ boardId, events }) => {
     const board = boards.get(boardId);
     const state = foldJob(events);
-    return board && state.closed?.outcome === 'repaired' ? [{ board, kinds: kindsAtFault(board, state) }] : [];
+    return board && !isStandIn(board) && state.closed?.outcome === 'repaired'
+      ? [{ board, kinds: kindsAtFault(board, state) }]
+      : [];
   });
   return { jobs: repaired.length, records: learnedRecords(repaired) };
 }

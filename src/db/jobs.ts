@@ -80,9 +80,13 @@ export async function findJob(db: Session, number: number): Promise<JobRow | und
   return row;
 }
 
-/** Puts a job on another revision of its board's file. */
-export async function moveJob(db: Session, number: number, boardRevision: number): Promise<void> {
-  await db.update(jobs).set({ boardRevision }).where(eq(jobs.number, number));
+/** Puts a job on another revision of its board's file, or on another board's. */
+export async function moveJob(
+  db: Session,
+  number: number,
+  to: { readonly boardId?: string; readonly boardRevision: number },
+): Promise<void> {
+  await db.update(jobs).set(to).where(eq(jobs.number, number));
 }
 
 /** Number of a job's newest event, 0 before any; undefined where there is no such job. */

@@ -1,29 +1,44 @@
+import type { Board } from '../../core/board';
 import type { JobNumber } from '../../core/identities';
 import { record, TYPED, withOrigin, type Story } from '../../core/job';
-import { readBoard } from '../../db/boards';
+import { ok, type Result } from '../../core/result';
+import { standInBoard } from '../../core/sketch';
+import { readBoard, retireBoard, saveBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { openJob as addJob } from '../../db/jobs';
+import type { Session } from '../../db/session';
 import { refused, refusedFor, saved, type ActionResult } from '../action-result';
 import { once } from '../once';
 import { carryOut, checkedCommand, enter } from './execute';
 import { loadRecord } from './load-job';
 
-/** Opens a job with its story: both, or neither. */
+/** The stand-in's file, put on the shelf for old boards when it is first needed: no new job is offered it. */
+async function standIn(tx: Session, at: string): Promise<Result<Board>> {
+  const board = standInBoard();
+  await saveBoard(tx, board, at);
+  await retireBoard(tx, board.id, at);
+  return ok(board);
+}
+
+/**
+ * Opens a job with its story: both, or neither.
+ * @param boardId none where nobody has said yet which board it has.
+ */
 export function openJob(
   db: Database,
-  boardId: string,
+  boardId: string | undefined,
   story: Story,
   key: string,
   training = false,
 ): Promise<ActionResult> {
   return once(db, { key, scope: 'new job', request: { boardId, story, training } }, async (tx, meta) => {
-    const board = await readBoard(tx, boardId);
+    const board = boardId === undefined ? await standIn(tx, meta.at) : await readBoard(tx, boardId);
     if (!board.ok) return refusedFor(board.problems, 'notFound');
     if (story.symptom.trim() === '')
       return refused('Expected the symptom in the owner’s words; got nothing.', 'badInput');
     const told = checkedCommand(withOrigin(record(story), TYPED));
     if (!told.ok) return refusedFor(told.problems, 'badInput');
-    const number = await addJob(tx, boardId, meta.at, undefined, training);
+    const number = await addJob(tx, board.value.id, meta.at, undefined, training);
     const job = await loadRecord(tx, number);
     if (!job.ok) return refusedFor(job.problems);
     const kept = await carryOut(tx, job.value, told.value, 'Opened.', meta);

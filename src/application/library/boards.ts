@@ -1,7 +1,9 @@
 import { parseBoardText } from '../../core/board';
 import { referenceProblem } from '../../core/diagnose';
-import { misfits } from '../../core/job';
+import { foldJob, misfits } from '../../core/job';
 import { parseReferencesCsv } from '../../core/reference';
+import { fail, ok } from '../../core/result';
+import { STAND_IN_ID } from '../../core/sketch';
 import { findBoard, listRevisions, listShelf, readBoard, retireBoard, saveBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { findJob, moveJob } from '../../db/jobs';
@@ -80,12 +82,21 @@ export async function loadBoardFile(db: Session, id: string) {
   return { retiredAt: shelf.find((b) => b.id === id)?.retiredAt, revisions };
 }
 
-/** What of a job's record would not fit another revision of its board's file, in sentences; nothing is changed. */
-export async function misfitsOfMove(db: Session, number: number, revision: number) {
+/** A file that a job can be moved to: another revision of its own board's, or another board's. */
+export interface MoveGoal {
+  readonly boardId?: string;
+  readonly revision: number;
+}
+
+/** What of a job's record would not fit another file, in sentences; nothing is changed. */
+export async function misfitsOfMove(db: Session, number: number, { boardId, revision }: MoveGoal) {
   const job = await loadRecord(db, number);
   if (!job.ok) return job;
-  const board = await readBoard(db, job.value.row.boardId, revision);
-  return board.ok ? { ok: true as const, value: misfits(job.value.board, board.value, job.value.events) } : board;
+  const { row, events, board: from } = job.value;
+  if (boardId !== undefined && foldJob(events).closed)
+    return fail(`Expected an open job to say its board of; job ${number} is closed.`);
+  const board = await readBoard(db, boardId ?? row.boardId, revision);
+  return board.ok ? ok(misfits(from, board.value, events)) : board;
 }
 
 /** A newer file of a job's board than the one that it is on. */
@@ -101,28 +112,44 @@ export async function loadRevisionChoice(db: Session, number: number): Promise<R
   const row = await findJob(db, number);
   const newest = row && (await listShelf(db)).find((b) => b.id === row.boardId)?.revision;
   if (!row || newest === undefined || newest <= row.boardRevision) return undefined;
-  const found = await misfitsOfMove(db, number, newest);
+  const found = await misfitsOfMove(db, number, { revision: newest });
   return found.ok ? { on: row.boardRevision, newest, misfits: found.value } : undefined;
 }
 
-/** Moves a job to another revision of its board's file. What does not fit has been said before, and is agreed to here. */
-export function moveJobToRevision(
+/** Moves a job to another file. What does not fit has been said before, and is agreed to here. */
+export function moveJobToFile(
   db: Database,
   number: number,
-  revision: number,
+  goal: MoveGoal,
   { acceptMisfits = false }: { readonly acceptMisfits?: boolean } = {},
 ): Promise<ActionResult> {
-  return once(db, { scope: `job ${number}`, request: { revision, acceptMisfits } }, async (tx) => {
-    const found = await misfitsOfMove(tx, number, revision);
+  return once(db, { scope: `job ${number}`, request: { ...goal, acceptMisfits } }, async (tx) => {
+    const found = await misfitsOfMove(tx, number, goal);
     if (!found.ok) return refusedFor(found.problems, 'notFound');
     if (found.value.length > 0 && !acceptMisfits)
       return {
-        ...refused(`Expected a record that fits file ${revision}; ${found.value.length} entries do not.`),
+        ...refused(`Expected a record that fits ${fileName(goal)}; ${found.value.length} entries do not.`),
         problems: found.value,
       };
-    await moveJob(tx, number, revision);
-    return saved(`On file ${revision} now.`);
+    await moveJob(tx, number, { boardId: goal.boardId, boardRevision: goal.revision });
+    return saved(`On ${fileName(goal)} now.`);
   });
+}
+
+const fileName = ({ boardId, revision }: MoveGoal): string =>
+  boardId === undefined ? `file ${revision}` : `file ${revision} of ${boardId}`;
+
+/** Says which board a job has, by the newest file of it in the library. */
+export async function chooseBoard(
+  db: Database,
+  number: number,
+  boardId: string,
+  acceptMisfits: boolean,
+): Promise<ActionResult> {
+  const shelf = (await listShelf(db)).find((b) => b.id === boardId);
+  if (!shelf || boardId === STAND_IN_ID)
+    return refused(`Expected a board of the library; there is no "${boardId}".`, 'notFound');
+  return moveJobToFile(db, number, { boardId, revision: shelf.revision }, { acceptMisfits });
 }
 
 /** Takes reference readings of a board in from CSV; a file with problems changes nothing. */

@@ -1,8 +1,8 @@
-import { parseBoardText, type Board, type Side } from '../../core/board';
+import { isStandIn, parseBoardText, type Board, type Side } from '../../core/board';
 import { foldJob, misfits } from '../../core/job';
 import { photoPlaceSchema, type PhotoPlace } from '../../core/photo';
 import { MOST_PICTURE_BYTES, hiddenInJpeg, pictureType } from '../../core/picture';
-import { firstBoard, type Answers } from '../../core/sketch';
+import { STAND_IN_ID, firstBoard, type Answers } from '../../core/sketch';
 import { listBoardPhotos, saveBoardPhoto } from '../../db/board-photos';
 import { listShelf, readBoard, saveBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
@@ -18,20 +18,33 @@ export interface SketchResult extends ActionResult {
   readonly board?: string;
 }
 
-/** Begins a board from what was answered by looking; its id is made from the device's name. */
-export async function beginSketch(db: Database, answers: Answers, key: string): Promise<SketchResult> {
+/**
+ * Begins a board from what was answered by looking; its id is made from the device's name.
+ * @param job that had no board yet: it goes over to this one, where its record fits.
+ */
+export async function beginSketch(db: Database, answers: Answers, key: string, job?: number): Promise<SketchResult> {
   const wanted = idOf(answers.device);
   const first = firstBoard(wanted, answers);
   if (!first.ok) return refusedFor(first.problems, 'badInput');
   let id = wanted;
-  const answer = await once(db, { key, scope: 'new board', request: answers }, async (tx, { at }) => {
+  const answer = await once(db, { key, scope: 'new board', request: { answers, job } }, async (tx, { at }) => {
     const taken = new Set((await listShelf(tx)).map((b) => b.id));
     for (let n = 2; taken.has(id); n++) id = `${wanted}-${n}`;
-    await saveBoard(tx, { ...first.value, id }, at);
+    const board = { ...first.value, id };
+    await saveBoard(tx, board, at);
+    if (job !== undefined) await takeOver(tx, job, board);
     return saved(id);
   });
   // The id is the answer that is kept under the key: a repeated delivery is led to the same board.
   return answer.saved ? { ...answer, board: answer.message, message: 'Begun.' } : answer;
+}
+
+/** Puts a job that stood on the stand-in on its own board's first file, where all of its record fits. */
+async function takeOver(tx: Session, number: number, board: Board): Promise<void> {
+  const job = await loadRecord(tx, number);
+  if (!job.ok || !isStandIn(job.value.board) || foldJob(job.value.events).closed) return;
+  if (misfits(job.value.board, board, job.value.events).length === 0)
+    await moveJob(tx, number, { boardId: board.id, boardRevision: 1 });
 }
 
 /** Ids are made of small letters, digits and hyphens. */
@@ -58,6 +71,8 @@ export async function keepBoard(
   if (!parsed.ok) return refusedFor(parsed.problems, 'badInput');
   const board = parsed.value;
   if (board.id !== id) return refused(`Expected the file of ${id}; got that of ${board.id}.`, 'badInput');
+  if (id === STAND_IN_ID)
+    return refused('Expected a board of its own: this one stands in for all that are not known yet.', 'badInput');
   return once(db, { key, scope: `board ${id}`, request: { from, text } }, async (tx, { at }) => {
     const shelf = (await listShelf(tx)).find((b) => b.id === id);
     if (!shelf) return refused(`Expected a board of the library; there is no "${id}".`, 'notFound');
@@ -88,7 +103,7 @@ async function takeAlong(tx: Session, board: Board, from: number, revision: numb
     if (!job.ok || foldJob(job.value.events).closed) continue;
     if (misfits(job.value.board, board, job.value.events).length > 0) stayed++;
     else {
-      await moveJob(tx, number, revision);
+      await moveJob(tx, number, { boardRevision: revision });
       moved++;
     }
   }

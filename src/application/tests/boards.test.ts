@@ -15,7 +15,7 @@ import {
   copyBoard,
   dropReferenceImport,
   loadRevisionChoice,
-  moveJobToRevision,
+  moveJobToFile,
   setBoardRetired,
 } from '../library/boards';
 import { loadUnreadable } from '../library/unreadable';
@@ -53,12 +53,12 @@ describe('revisions of a board’s file', () => {
     await addBoard(db, renamed());
     const choice = (await loadRevisionChoice(db, number))!;
     expect(choice).toMatchObject({ on: 1, newest: 2, misfits: [expect.stringMatching(/^Entry 1, .*Expected a net/)] });
-    expect(await moveJobToRevision(db, number, 2)).toMatchObject({ saved: false, problems: choice.misfits });
+    expect(await moveJobToFile(db, number, { revision: 2 })).toMatchObject({ saved: false, problems: choice.misfits });
     expect((await findJob(db, number))!.boardRevision).toBe(1);
-    expect(await moveJobToRevision(db, number, 2, { acceptMisfits: true })).toMatchObject({ saved: true });
+    expect(await moveJobToFile(db, number, { revision: 2 }, { acceptMisfits: true })).toMatchObject({ saved: true });
     expect((await loadJob(db, number)).ok).toBe(true);
     expect(await loadRevisionChoice(db, number)).toBeUndefined();
-    expect(await moveJobToRevision(db, number, 7)).toMatchObject({ saved: false, code: 'notFound' });
+    expect(await moveJobToFile(db, number, { revision: 7 })).toMatchObject({ saved: false, code: 'notFound' });
   });
 
   test('a board is copied under an id of its own, and retired: new jobs are not opened on it', async () => {

@@ -1,16 +1,21 @@
 import { encode, Image } from 'image-js';
-import { FIRST_ANSWERS, applyBoardEdit, parseSketchLine } from '../../core/sketch';
+import { FIRST_ANSWERS, STAND_IN_ID, applyBoardEdit, parseSketchLine, standInBoard } from '../../core/sketch';
 import type { Board } from '../../core/board';
+import type { Story } from '../../core/job';
+import type { JobNumber } from '../../core/identities';
 import { readBoard } from '../../db/boards';
 import type { Database } from '../../db/client';
 import { findJob, openJob } from '../../db/jobs';
 import { listReferences } from '../../db/knowledge';
 import { temporaryDatabase } from '../../db/tests/temporary';
-import { enterLine } from '../jobs/execute';
+import { enter, enterLine } from '../jobs/execute';
+import { loadBoardChoices } from '../jobs/job-lists';
+import { openJob as openNewJob } from '../jobs/open-job';
 import { loadJob } from '../jobs/load-job';
-import { addReferences } from '../library/boards';
+import { addReferences, chooseBoard } from '../library/boards';
 import { loadPackage, lookIntoPackage, takePackage } from '../library/packages';
 import { beginSketch, keepBoard, keepBoardPhoto, loadSketch } from '../library/sketch';
+import { learnFromJobs } from '../settings';
 
 let db: Database;
 let remove: () => void;
@@ -19,8 +24,8 @@ afterEach(() => remove());
 
 const AT = '2026-11-29T08:00:00.000Z';
 const ANSWERS = { ...FIRST_ANSWERS, device: 'Tern 1' };
-const begun = async (key = 'begin'): Promise<Board> => {
-  const { board: id = '' } = await beginSketch(db, ANSWERS, key);
+const begun = async (key = 'begin'): Promise<Board> => begunBoard((await beginSketch(db, ANSWERS, key)).board!);
+const begunBoard = async (id: string): Promise<Board> => {
   const board = await readBoard(db, id);
   if (!board.ok) throw new Error(board.problems[0].message);
   return board.value;
@@ -34,6 +39,59 @@ const edited = (board: Board, ...lines: readonly string[]): string =>
       return made.value;
     }, board),
   );
+
+const STORY: Story = {
+  ...{ kind: 'story', symptom: 'does not charge', history: [], dataMatters: false, locked: false },
+  ...{ consent: true, pack: 'sound' },
+};
+const without = async (key: string): Promise<JobNumber> =>
+  (await openNewJob(db, undefined, STORY, key)).job as JobNumber;
+
+describe('a job whose board nobody has named', () => {
+  test('is opened, reckoned with and read; what stands in for its board is no board of the shop', async () => {
+    const number = await without('open');
+    await enterLine(db, number, 'vin 12k', 'ohm', 'r1');
+    const job = await loadJob(db, number);
+    expect(job).toMatchObject({ ok: true, value: { board: { id: STAND_IN_ID }, readings: [{}] } });
+    expect((await loadBoardChoices(db)).boards.map((b) => b.id)).not.toContain(STAND_IN_ID);
+    const file = JSON.stringify(standInBoard());
+    expect(await keepBoard(db, STAND_IN_ID, 1, file, 'keep')).toMatchObject({ saved: false, code: 'badInput' });
+    expect(await chooseBoard(db, number, STAND_IN_ID, false)).toMatchObject({ saved: false, code: 'notFound' });
+    // A second such job finds the same file, not another revision of it.
+    expect((await findJob(db, await without('again')))!.boardRevision).toBe(1);
+  });
+
+  test('goes over to the board that is begun for it, and grows with it', async () => {
+    const number = await without('open');
+    await enterLine(db, number, 'vin 12k', 'ohm', 'r1');
+    const { board } = await beginSketch(db, ANSWERS, 'begin', number);
+    expect(await findJob(db, number)).toMatchObject({ boardId: board, boardRevision: 1 });
+    await keepBoard(db, board!, 1, edited(await begunBoard(board!), 'add c14 on vin'), 'keep');
+    const job = await loadJob(db, number);
+    expect(job.ok && [job.value.board.id, job.value.readings.length]).toEqual([board, 1]);
+    // A job that has its board already is not taken to another.
+    const second = await beginSketch(db, ANSWERS, 'other', number);
+    expect((await findJob(db, number))!.boardId).not.toBe(second.board);
+  });
+
+  test('is put on a board of the library, once what does not fit was said and agreed to; a closed job stays', async () => {
+    const number = await without('open');
+    await enterLine(db, number, 'off u1', 'ohm', 'r1');
+    const said = await chooseBoard(db, number, 'heronlog-4-c', false);
+    expect(said).toMatchObject({ saved: false, problems: [expect.stringContaining('U1')] });
+    expect((await findJob(db, number))!.boardId).toBe(STAND_IN_ID);
+    expect(await chooseBoard(db, number, 'heronlog-4-c', true)).toMatchObject({ saved: true });
+    expect(await loadJob(db, number)).toMatchObject({ ok: true, value: { board: { id: 'heronlog-4-c' } } });
+    const closed = await without('another');
+    await enter(db, closed, { kind: 'close', outcome: 'stopped', cause: '' }, 'close');
+    expect(await chooseBoard(db, closed, 'heronlog-4-c', true)).toMatchObject({
+      saved: false,
+      message: expect.stringContaining('is closed'),
+    });
+    // Without a board of its own a job teaches nothing of any board.
+    expect((await learnFromJobs(db)).jobs).toBe(0);
+  });
+});
 
 describe('a sketch', () => {
   test('is begun once for one press, and again under another name for another', async () => {

@@ -5,6 +5,7 @@ export {
   findPlace,
   groundNet,
   handiestPlace,
+  isStandIn,
   isTwoTerminal,
   memoriesOf,
   named,

@@ -146,3 +146,6 @@ export function outlineBox(board: Board): { x0: number; y0: number; x1: number; 
   const ys = board.outlineMm.map((p) => p[1]);
   return { x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) };
 }
+
+/** Whether a board only stands in for one that nobody has named: even its circuit is assumed. */
+export const isStandIn = (board: Pick<Board, 'assumed'>): boolean => board.assumed?.includes('circuit') === true;

@@ -127,7 +127,7 @@ export const packageSchema = z.object({
 /** What may be assumed of a part rather than known. */
 export const ASSUMPTIONS = ['place', 'package', 'pins', 'value'] as const;
 /** What may be assumed of the bare board. */
-export const BOARD_ASSUMPTIONS = ['outline', 'stack', 'parts'] as const;
+export const BOARD_ASSUMPTIONS = ['outline', 'stack', 'parts', 'circuit'] as const;
 
 export const partSchema = z.object({
   ref: refText,
@@ -285,7 +285,7 @@ export const boardSchema = z.object({
     .array(z.enum(BOARD_ASSUMPTIONS))
     .optional()
     .describe(
-      'what of the board was taken by look: its outline, its layers and thickness; and that not every part is drawn',
+      'what of the board was taken by look: its outline, its layers and thickness; that not every part is drawn; that nobody has said which circuit it is',
     ),
 });
 

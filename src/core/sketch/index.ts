@@ -15,3 +15,4 @@ export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine } from './edit-line
 export { firstBoard } from './first-board';
 export { withGoodBoards } from './good-boards';
 export { LAND_PATTERNS } from './packages';
+export { STAND_IN_ID, standInBoard } from './stand-in';

@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache';
 import type { ActionResult } from '@/application/action-result';
 import { enter } from '@/application/jobs/execute';
 import * as jobs from '@/application/jobs/open-job';
-import { moveJobToRevision } from '@/application/library/boards';
+import { chooseBoard, moveJobToFile } from '@/application/library/boards';
 import type { DeviceMarks, Story } from '@/core/job';
 import { arg, taking } from '@/application/taking';
 import { database } from '@/db/client';
@@ -29,10 +29,20 @@ export const keepDevice = taking(
   },
 );
 
-/** Opens a job with its story: both, or neither. */
+/** Says which board a job has. */
+export const sayBoard = taking(
+  [arg.number, arg.text, arg.flag],
+  async (number: number, boardId: string, acceptMisfits: boolean): Promise<ActionResult> => {
+    const answer = await chooseBoard(await database(), number, boardId, acceptMisfits);
+    if (answer.saved) revalidatePath('/jobs/[number]', 'layout');
+    return answer;
+  },
+);
+
+/** Opens a job with its story: both, or neither; without a board's name while nobody knows it. */
 export const openNewJob = taking(
-  [arg.text, arg.object<Story>(), arg.key, arg.flag.optional()],
-  async (boardId: string, story: Story, key: string, training = false): Promise<ActionResult> =>
+  [arg.text.optional(), arg.object<Story>(), arg.key, arg.flag.optional()],
+  async (boardId: string | undefined, story: Story, key: string, training = false): Promise<ActionResult> =>
     jobs.openJob(await database(), boardId, story, key, training),
 );
 
@@ -40,7 +50,7 @@ export const openNewJob = taking(
 export const moveToRevision = taking(
   [arg.number, arg.number, arg.flag],
   async (number: number, revision: number, acceptMisfits: boolean): Promise<ActionResult> => {
-    const answer = await moveJobToRevision(await database(), number, revision, { acceptMisfits });
+    const answer = await moveJobToFile(await database(), number, { revision }, { acceptMisfits });
     if (answer.saved) revalidatePath('/jobs/[number]', 'layout');
     return answer;
   },

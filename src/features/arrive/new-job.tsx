@@ -12,10 +12,13 @@ export interface BoardChoice {
   readonly name: string;
 }
 
-/** A device comes in: which board it has, and its story. */
+/** Stands in the list for a board that nobody has named. */
+const NOT_KNOWN = '';
+
+/** A device comes in: which board it has, where that is known, and its story. */
 export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; first?: string }) {
   const router = useRouter();
-  const [boardId, setBoardId] = useState((boards.find((b) => b.id === first) ?? boards[0])?.id ?? '');
+  const [boardId, setBoardId] = useState((boards.find((b) => b.id === first) ?? boards[0])?.id ?? NOT_KNOWN);
   const [draft, setDraft] = useState<StoryDraft>(EMPTY_STORY);
   const [problem, setProblem] = useState<string>();
   const [busy, start] = useTransition();
@@ -24,9 +27,12 @@ export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; firs
   const open = (): void =>
     start(async () => {
       // One key until the answer is known: a second press after a lost answer opens no second job.
-      const answer = await openNewJob(boardId, { ...draft, kind: 'story' }, key.current, training).catch(
-        () => undefined,
-      );
+      const answer = await openNewJob(
+        boardId === NOT_KNOWN ? undefined : boardId,
+        { ...draft, kind: 'story' },
+        key.current,
+        training,
+      ).catch(() => undefined);
       if (!answer) return setProblem('No answer came. Press again: the same device is not taken in twice.');
       key.current = crypto.randomUUID();
       if (answer.job === undefined) setProblem(answer.message);
@@ -46,7 +52,7 @@ export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; firs
           </PageLink>
         </Link>
       </Text>
-      <chakra.label display={boards.length === 0 ? 'none' : 'block'} mb="5">
+      <chakra.label display="block" mb="5">
         <Text as="span" display="block" fontSize="13px" fontWeight="700" color="quiet" mb="1.5">
           Board
         </Text>
@@ -66,6 +72,7 @@ export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; firs
               {b.name}
             </option>
           ))}
+          <option value={NOT_KNOWN}>not known yet</option>
         </chakra.select>
       </chakra.label>
       <StoryForm draft={draft} onChange={setDraft} />
@@ -75,7 +82,7 @@ export function NewJob({ boards, first }: { boards: readonly BoardChoice[]; firs
       </chakra.label>
       {problem && <ProblemNote text={problem} />}
       <Flex mt="6" gap="4" align="center">
-        <MainButton type="button" disabled={busy || boards.length === 0} onClick={open}>
+        <MainButton type="button" disabled={busy} onClick={open}>
           Open the job
         </MainButton>
         <Box color="quiet" fontSize="14px">

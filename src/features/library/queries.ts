@@ -2,7 +2,7 @@ import 'server-only';
 import * as boards from '@/application/library/boards';
 import * as packages from '@/application/library/packages';
 import { loadUnreadable } from '@/application/library/unreadable';
-import type { Board } from '@/core/board';
+import { isStandIn, type Board } from '@/core/board';
 import type { ReferenceReading } from '@/core/reference';
 import { findBoard, listBoards, readBoard } from '@/db/boards';
 import { database } from '@/db/client';
@@ -12,7 +12,8 @@ import { listImports, listReferences, type ReferenceImport } from '@/db/knowledg
 export async function loadLibrary() {
   const db = await database();
   const [all, unreadable] = await Promise.all([listBoards(db), loadUnreadable(db)]);
-  return { boards: all, unreadable };
+  // What stands in for boards that nobody has named is none of the shop's.
+  return { boards: all.filter((b) => !isStandIn(b)), unreadable };
 }
 
 export const loadReferences = async (boardId: string): Promise<ReferenceReading[]> =>

@@ -12,10 +12,10 @@ import { database } from '@/db/client';
 
 /** Begins a board from what was answered by looking. */
 export const beginSketch = taking(
-  [arg.object<Answers>(), arg.key],
-  async (answers: Answers, key: string): Promise<sketch.SketchResult> => {
-    const answer = await sketch.beginSketch(await database(), answers, key);
-    if (answer.saved) revalidatePath('/library', 'layout');
+  [arg.object<Answers>(), arg.key, arg.number.optional()],
+  async (answers: Answers, key: string, job?: number): Promise<sketch.SketchResult> => {
+    const answer = await sketch.beginSketch(await database(), answers, key, job);
+    if (answer.saved) revalidatePath(job === undefined ? '/library' : '/', 'layout');
     return answer;
   },
 );

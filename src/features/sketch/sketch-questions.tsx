@@ -22,7 +22,7 @@ const CHIP_PATTERNS = LAND_PATTERNS.filter((p) => /^(QFN|BGA)/.test(p.name)).map
 const archetypes = Object.entries(ARCHETYPES) as [ArchetypeId, (typeof ARCHETYPES)[ArchetypeId]][];
 
 /** What can be answered by looking, before anything is drawn: the first board of a device that nobody has a file of. */
-export function SketchQuestions() {
+export function SketchQuestions({ job }: { job?: number }) {
   const router = useRouter();
   const [answers, setAnswers] = useState<Answers>(FIRST_ANSWERS);
   const [size, setSize] = useState('60 40');
@@ -41,7 +41,7 @@ export function SketchQuestions() {
         sizeMm: [width, height] as [number, number],
         designV: answers.archetype === 'fiveVolts' ? (5 as const) : answers.designV,
       };
-      const answer = await beginSketch(full, key.current).catch(() => undefined);
+      const answer = await beginSketch(full, key.current, job).catch(() => undefined);
       if (!answer) return setProblem('No answer came. Press again: the same board is not begun twice.');
       key.current = crypto.randomUUID();
       if (answer.board === undefined) setProblem(answer.message);

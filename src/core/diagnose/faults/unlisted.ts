@@ -9,6 +9,11 @@ export const UNLISTED = 'unlisted';
 export const UNLISTED_SHARE = { local: 0.04, global: 0.01 };
 /** The same on a sketch, where not every part is drawn. Engineering estimates. */
 const UNDRAWN_SHARE = { local: 0.15, global: 0.04 };
+/** And where nobody has said which circuit it is. Engineering estimates. */
+const UNKNOWN_SHARE = { local: 0.2, global: 0.15 };
+
+const unlistedShare = ({ assumed = [] }: Board): typeof UNLISTED_SHARE =>
+  assumed.includes('circuit') ? UNKNOWN_SHARE : assumed.includes('parts') ? UNDRAWN_SHARE : UNLISTED_SHARE;
 
 /**
  * Hypotheses for what nobody listed: something at each net, shared out by the pads on it, and something that is not drawn.
@@ -21,7 +26,7 @@ export function unlistedFaults(board: Board, nets?: ReadonlySet<NetName>): Fault
   for (const part of board.parts)
     for (const net of Object.values(part.pins))
       if (net !== ground && (!nets || nets.has(net))) pads.set(net, (pads.get(net) ?? 0) + 1);
-  const share = board.assumed?.includes('parts') ? UNDRAWN_SHARE : UNLISTED_SHARE;
+  const share = unlistedShare(board);
   const all = [...pads.values()].reduce((sum, n) => sum + n, 0);
   const unlisted = (at: string | null, label: string, weight: number): Fault => ({
     id: `${UNLISTED}/${at ?? ''}`,

@@ -1,3 +1,4 @@
+import { isStandIn } from '../../board';
 import type { ChipId } from '../../identities';
 import { clearedPart } from '../../diagnose';
 import type { Report } from '../../parts';
@@ -62,6 +63,8 @@ const NOTHING: CloseoutRecord = { references: [], reports: [], lines: [] };
 export function closeoutRecordOf(job: JobView, place: BenchPlace = NOWHERE): CloseoutRecord {
   const { state, board, proof, number } = job;
   if (state.closed?.outcome !== 'repaired') return NOTHING;
+  // What was read on a board that nobody has named says nothing of any board.
+  if (isStandIn(board)) return NOTHING;
   const references = referencesFromJob(job);
   const { route } = state;
   const reports: Report[] =

@@ -133,7 +133,7 @@ describe('promises, plans and currents', () => {
 
   test('a plan that breaks a limit is kept with a reason, any other without', () => {
     const plan = (breaks: string[], reason?: string): EventBody =>
-      body({ kind: 'heatPlan', shown: { breaks }, reason });
+      body({ kind: 'heatPlan', plan: { partRef: board.ports[0].controller, covers: [] }, shown: { breaks }, reason });
     expect(refusal(plan([]))).toBe('');
     expect(refusal(plan(['U9']))).toMatch(/^This plan breaks a limit\. Expected why it is kept all the same/);
     expect(refusal(plan(['U9'], 'a donor'))).toBe('');

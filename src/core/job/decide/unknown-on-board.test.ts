@@ -1,5 +1,6 @@
 import { demoBoard } from '../../../../demo/files';
 import { parseBoardText } from '../../board';
+import { UPPER_BOARD, startingPlan } from '../../heat';
 import type { EventBody, JobEvent } from '../log';
 import { misfits } from './misfits';
 import { fitToBoard, unknownOnBoard } from './unknown-on-board';
@@ -68,6 +69,18 @@ test('a ghost of a board’s own is named too: shields, ports, what is mended', 
   expect(port).toBe('J1');
   const trace = { kind: 'trace', port: 'J9' } as unknown as EventBody;
   expect(unknownOnBoard(heron, trace)).toBe(`Expected one of the ports ${port}; got "J9".`);
+});
+
+test('a heat plan fits where its part and what it covers are there; the upper board of a stack is no part of any file', () => {
+  const plan = startingPlan('U4', 'SAC305', 4);
+  const kept = (more: object): EventBody => ({
+    ...{ kind: 'heatPlan', stationId: 'bench-1', shown: { actAtS: 60, tightest: null, breaks: [] } },
+    plan: { ...plan, ...more },
+  });
+  expect(unknownOnBoard(heron, kept({ covers: ['U9'] }))).toBeUndefined();
+  expect(unknownOnBoard(other, kept({}))).toBe('Expected a plan for parts of this board; got "U4".');
+  expect(unknownOnBoard(other, kept({ partRef: 'U9', covers: ['U8', 'U4'] }))).toMatch(/got "U4"/);
+  expect(unknownOnBoard(heron, kept({ partRef: UPPER_BOARD }))).toBeUndefined();
 });
 
 test('a record is shown with its misfits marked, and untouched where everything fits', () => {

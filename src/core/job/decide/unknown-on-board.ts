@@ -1,4 +1,5 @@
 import { partByRef, type Board } from '../../board';
+import { UPPER_BOARD, type HeatPlan } from '../../heat';
 import { clearedTarget, checkReading } from '../../diagnose';
 import type { EventBody, JobEvent } from '../log';
 
@@ -22,6 +23,8 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'route':
     case 'imageWritten':
       return partByRef(board, body.ref) ? undefined : `Expected a part of this board; got "${body.ref}".`;
+    case 'heatPlan':
+      return unknownInPlan(board, body.plan);
     case 'shield':
       return unknownShield(board, body.id);
     case 'mended':
@@ -32,7 +35,6 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'access':
     case 'pack':
     case 'decision':
-    case 'heatPlan':
     case 'run':
     case 'image':
     case 'picture':
@@ -47,6 +49,13 @@ export function unknownOnBoard(board: Board, body: EventBody): string | undefine
     case 'undo':
       return undefined;
   }
+}
+
+/** The upper board of a stack is no part of the file. */
+function unknownInPlan(board: Board, { partRef, covers }: HeatPlan): string | undefined {
+  const named = [...(partRef === UPPER_BOARD ? [] : [partRef]), ...covers];
+  const unknown = named.find((ref) => !partByRef(board, ref));
+  return unknown && `Expected a plan for parts of this board; got "${unknown}".`;
 }
 
 const unknownPort = (board: Board, port: string): string | undefined =>

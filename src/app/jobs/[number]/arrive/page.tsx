@@ -1,6 +1,9 @@
 import { ArriveSidebar } from '@/features/arrive/arrive-sidebar';
 import { DevicePart } from '@/features/arrive/device-part';
 import { ArriveWork } from '@/features/arrive/arrive-work';
+import { BoardPart } from '@/features/arrive/board-part';
+import { loadBoardChoices } from '@/features/jobs/queries';
+import { isStandIn } from '@/core/board';
 import { loadRevisionChoice } from '@/features/arrive/queries';
 import { RevisionPart } from '@/features/arrive/revision-part';
 import { storyHeadline } from '@/features/arrive/story-headline';
@@ -29,6 +32,7 @@ export default async function ArrivePage(props: JobPageProps) {
       }
       sidebar={
         <>
+          {isStandIn(job.board) && <BoardPart number={job.number} boards={(await loadBoardChoices()).boards} />}
           {choice && <RevisionPart number={job.number} choice={choice} />}
           <DevicePart job={job} />
           <ArriveSidebar job={job} />
