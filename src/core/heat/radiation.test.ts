@@ -22,7 +22,11 @@ const STEPS = [
 function rings(): number[][] {
   const [widthM, count, stepS] = [0.00025, 192, 0.0005];
   const temps = new Array<number>(count).fill(ROOM_C);
-  const kelvin4 = (c: number): number => (c + 273.15) ** 4;
+  const kelvin4 = (c: number): number => {
+    const squared = (c + 273.15) * (c + 273.15);
+    return squared * squared;
+  };
+  const films = temps.map((_, i) => jet((i + 0.5) * widthM));
   return STEPS.map(({ durationS, airC }) => {
     for (let n = 0; n < Math.round(durationS / stepS); n++) {
       const flow = temps.map((t, i) => {
@@ -32,8 +36,7 @@ function rings(): number[][] {
       const was = [...temps];
       for (let i = 0; i < count; i++) {
         const area = Math.PI * widthM * widthM * ((i + 1) ** 2 - i ** 2);
-        const r = (i + 0.5) * widthM;
-        const film = airC === null ? STILL * (ROOM_C - was[i]) : jet(r) * (airC - was[i]) + STILL * (ROOM_C - was[i]);
+        const film = airC === null ? STILL * (ROOM_C - was[i]) : films[i] * (airC - was[i]) + STILL * (ROOM_C - was[i]);
         const radiated = 2 * EMISSIVITY * STEFAN_BOLTZMANN * (kelvin4(was[i]) - kelvin4(ROOM_C));
         const gain = flow[i] - (i > 0 ? flow[i - 1] : 0) + area * (film + STILL * (ROOM_C - was[i]) - radiated);
         temps[i] = was[i] + (gain * stepS) / (PLATE.heatCapacity * area * PLATE.thicknessM);

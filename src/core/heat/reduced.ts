@@ -92,26 +92,28 @@ export function reduceFamily(board: Board, station: Station, plan: HeatPlan, opt
   const snapshots = takeSnapshots(board, station, mesh, plan, [...byKind.values()]);
   const { capacity, gx, gy, gz } = conductances(grid);
   const basis = orthogonalModes(snapshots, capacity, grid);
-  const conduction = project(
+  const conduction = symmetric(
     basis,
     basis.map((v) => conducted(v, { gx, gy, gz }, grid)),
   );
   const solver = new HeatSolver(grid, plan.ambientC);
+  const { cells } = solver.exchange();
+  const modes = basis.map((v) => gathered(v, cells));
   const kinds = [...byKind].map(([key, step]): StepKind => {
-    const facesAt = (setpointC: number): ModesAtFaces => {
+    const setpointsC = step.airSetC === null ? [0] : SETPOINTS_C;
+    const faces = setpointsC.map((setpointC) => {
       const asked = step.airSetC === null ? step : { ...step, airSetC: setpointC };
       const { films, topShare } = stepFilms(board, mesh, station, plan, asked);
-      return modesAtFaces(solver, films, topShare, basis);
-    };
-    const setpointsC = step.airSetC === null ? [0] : SETPOINTS_C;
-    const atDials = setpointsC.map((setpointC) => ({
-      setpointC,
-      ...throughFaces(facesAt(setpointC), conduction, plan.plateSetC !== null),
-    }));
+      return facesUnder(solver, films, topShare);
+    });
+    const middle = faces[Math.floor(faces.length / 2)];
     return {
       key,
-      radiated: radiatedBy(facesAt(setpointsC[Math.floor(setpointsC.length / 2)]), plan.ambientC),
-      atDials,
+      radiated: radiatedBy(modes, middle.shining, plan.ambientC),
+      atDials: faces.map((at, i) => ({
+        setpointC: setpointsC[i],
+        ...throughFaces(modes, at, conduction, plan.plateSetC !== null),
+      })),
     };
   });
   return {
@@ -200,20 +202,30 @@ function conducted(v: Float64Array, { gx, gy, gz }: Flow, { nx, ny }: HeatGrid):
   return out;
 }
 
-/** Vᵀ W, modes × modes. */
-function project(basis: readonly Float64Array[], images: readonly Float64Array[]): Float64Array {
+/** Vᵀ W, modes × modes, where it is symmetric: W is a symmetric operator on V. */
+function symmetric(basis: readonly Float64Array[], images: readonly Float64Array[]): Float64Array {
   const m = basis.length;
   const out = new Float64Array(m * m);
-  for (let a = 0; a < m; a++) for (let b = 0; b < m; b++) out[a * m + b] = dot(basis[a], images[b]);
+  for (let a = 0; a < m; a++)
+    for (let b = 0; b <= a; b++) {
+      const product = dot(basis[a], images[b]);
+      out[a * m + b] = product;
+      out[b * m + a] = product;
+    }
   return out;
 }
 
-/** Modes at the faces to the air, and what the faces do there: radiation as a straight line beside the film. */
-interface ModesAtFaces {
+/** Values at some cells. */
+function gathered(values: Float64Array, cells: Int32Array): Float64Array {
+  const out = new Float64Array(cells.length);
+  for (let k = 0; k < cells.length; k++) out[k] = values[cells[k]];
+  return out;
+}
+
+/** What the faces to the air do: radiation as a straight line beside the film. */
+interface FacesUnder {
   readonly tops: number;
   readonly bottoms: number;
-  /** Per mode its amount at every face. */
-  readonly atFaces: readonly Float64Array[];
   /** W/K. */
   readonly air: Float64Array;
   /** Per kelvin of the outlet, what a top face exchanges with. */
@@ -222,12 +234,7 @@ interface ModesAtFaces {
   readonly shining: Float64Array;
 }
 
-function modesAtFaces(
-  solver: HeatSolver,
-  films: Films,
-  topShare: Float64Array,
-  basis: readonly Float64Array[],
-): ModesAtFaces {
+function facesUnder(solver: HeatSolver, films: Films, topShare: Float64Array): FacesUnder {
   const { top, bottom, side, surroundingsC } = films.radiation!;
   const { perKelvin } = radiationFit(surroundingsC);
   const beside = (film: Float64Array, emissivity: Float64Array): Float64Array =>
@@ -240,7 +247,7 @@ function modesAtFaces(
     radiation: undefined,
   };
   solver.setFilms(straight);
-  const { tops, bottoms, cells, columns, areaM2, air } = solver.exchange();
+  const { tops, bottoms, columns, areaM2, air } = solver.exchange();
   const film = (k: number): number =>
     k < tops ? straight.topFilm[columns[k]] : k < tops + bottoms ? straight.bottomFilm[columns[k]] : straight.sideFilm;
   const emissivity = (k: number): number =>
@@ -248,26 +255,24 @@ function modesAtFaces(
   return {
     tops,
     bottoms,
-    atFaces: basis.map((v) => Float64Array.from(cells, (cell) => v[cell])),
     air: air.slice(),
-    outletShare: Float64Array.from({ length: tops }, (_, k) => {
-      const column = columns[k];
-      return (topShare[column] * films.topFilm[column]) / straight.topFilm[column];
-    }),
+    outletShare: new Float64Array(tops).map(
+      (_, k) => (topShare[columns[k]] * films.topFilm[columns[k]]) / straight.topFilm[columns[k]],
+    ),
     // g = A·h/(1 + h·R), so that g/h is the area less what the half cell holds back.
-    shining: Float64Array.from(cells, (_, k) => Math.min(areaM2[k], air[k] / film(k)) * emissivity(k)),
+    shining: air.map((g, k) => Math.min(areaM2[k], g / film(k)) * emissivity(k)),
   };
 }
 
-/** The modes' equations with the faces to the air. */
+/** The modes' equations with the faces to the air; `modes` are their amounts at every face. */
 function throughFaces(
-  { tops, bottoms, atFaces, air, outletShare }: ModesAtFaces,
+  modes: readonly Float64Array[],
+  { tops, bottoms, air, outletShare }: FacesUnder,
   conduction: Float64Array,
   plated: boolean,
 ): { matrix: Float64Array; outlet: Float64Array; plate: Float64Array } {
-  const m = atFaces.length;
-  const weighted = atFaces.map((v) => v.map((t, k) => t * air[k]));
-  const matrix = conduction.map((g, i) => -g - dot(weighted[Math.floor(i / m)], atFaces[i % m]));
+  const weighted = modes.map((v) => v.map((t, k) => t * air[k]));
+  const matrix = symmetric(modes, weighted).map((g, i) => -conduction[i] - g);
   const outlet = Float64Array.from(weighted, (v) => dot(v.subarray(0, tops), outletShare));
   const plate = Float64Array.from(weighted, (v) =>
     plated ? v.subarray(tops, tops + bottoms).reduce((sum, w) => sum + w, 0) : 0,
@@ -291,24 +296,33 @@ export function productsOf(amounts: ArrayLike<number>, modes: number): Float64Ar
 }
 
 /** What the faces radiate beyond the straight line, projected on the modes: modes × {@link productsOf}. */
-function radiatedBy({ atFaces, shining }: ModesAtFaces, ambientC: number): Float64Array {
+function radiatedBy(modes: readonly Float64Array[], shining: Float64Array, ambientC: number): Float64Array {
   const { perKelvin2, perKelvin3 } = radiationFit(ambientC);
-  const m = atFaces.length;
+  const m = modes.length;
   const [p, q] = [Math.min(IN_SQUARES, m), Math.min(IN_CUBES, m)];
   const terms: Float64Array[] = [];
-  for (let b = 0; b < p; b++)
-    for (let c = b; c < p; c++) {
-      const weight = -perKelvin2 * (b === c ? 1 : 2);
-      terms.push(shining.map((s, k) => weight * s * atFaces[b][k] * atFaces[c][k]));
-    }
+  for (let b = 0; b < p; b++) {
+    const square = scaled(shining, -perKelvin2, modes[b]);
+    for (let c = b; c < p; c++) terms.push(scaled(square, b === c ? 1 : 2, modes[c]));
+  }
   for (let b = 0; b < q; b++)
-    for (let c = b; c < q; c++)
+    for (let c = b; c < q; c++) {
+      const square = scaled(scaled(shining, -perKelvin3, modes[b]), 1, modes[c]);
       for (let d = c; d < q; d++) {
         const orders = b === c && c === d ? 1 : b === c || c === d ? 3 : 6;
-        const weight = -perKelvin3 * orders;
-        terms.push(shining.map((s, k) => weight * s * atFaces[b][k] * atFaces[c][k] * atFaces[d][k]));
+        terms.push(scaled(square, orders, modes[d]));
       }
-  return Float64Array.from(atFaces.flatMap((v) => terms.map((term) => dot(v, term))));
+    }
+  const out = new Float64Array(m * terms.length);
+  for (let a = 0, k = 0; a < m; a++) for (const term of terms) out[k++] = dot(modes[a], term);
+  return out;
+}
+
+/** factor · a · b, element by element. */
+function scaled(a: Float64Array, factor: number, b: Float64Array): Float64Array {
+  const out = new Float64Array(a.length);
+  for (let k = 0; k < out.length; k++) out[k] = factor * a[k] * b[k];
+  return out;
 }
 
 /** Surfaces get so hot above the room, K: the span over which {@link radiationFit} holds. */
@@ -379,8 +393,16 @@ function extremes<T extends (v: Float64Array) => number>(
   return [...found];
 }
 
+/** Four sums at once: one alone waits for each addition. */
 function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
+  let [s, t, u, v] = [0, 0, 0, 0];
+  const whole = a.length - (a.length % 4);
+  for (let i = 0; i < whole; i += 4) {
+    s += a[i] * b[i];
+    t += a[i + 1] * b[i + 1];
+    u += a[i + 2] * b[i + 2];
+    v += a[i + 3] * b[i + 3];
+  }
+  for (let i = whole; i < a.length; i++) s += a[i] * b[i];
+  return s + t + (u + v);
 }

@@ -7,32 +7,18 @@ import { marginOf } from './margin';
 import { searchPlan } from './search';
 import { simulateHeat } from './simulate';
 import type { Station } from './station';
+import { cutOut } from './tests/cut-out';
 import { judgeHeat } from './verdict';
 
 const heron = cutOut(demoBoard('heronlog-4-c'), 'U4', 18);
-const bench1: Station = { ...demoStations()[0], nozzlesMm: [4, 6] };
-/** A board cut out round a part: the search then has half of the cells to heat, and the same neighbours in the way. */
-function cutOut(board: Board, ref: string, halfMm: number): Board {
-  const { xMm: x, yMm: y, side } = board.parts.find((p) => p.ref === ref)!;
-  const edge = (axis: 0 | 1, at: number): number => {
-    const along = board.outlineMm.map((p) => p[axis]);
-    return Math.min(Math.max(...along), Math.max(Math.min(...along), at));
-  };
-  const [x0, x1] = [edge(0, x - halfMm), edge(0, x + halfMm)];
-  const [y0, y1] = [edge(1, y - halfMm), edge(1, y + halfMm)];
-  const isInside = (at: number, from: number, to: number): boolean => at > from + 1 && at < to - 1;
-  return {
-    ...board,
-    outlineMm: [
-      [x0, y0],
-      [x1, y0],
-      [x1, y1],
-      [x0, y1],
-    ],
-    parts: board.parts.filter((p) => p.side === side && isInside(p.xMm, x0, x1) && isInside(p.yMm, y0, y1)),
-  };
-}
-
+/** Few settings to go through: two nozzles, two flows, no plate hotter than a hand would lay it under a memory. */
+const [station] = demoStations();
+const bench1: Station = {
+  ...station,
+  nozzlesMm: [4, 6],
+  flowLpm: [20, 28],
+  plate: { ...station.plate!, maxSetC: 120 },
+};
 function startFor(board: Board, ref: string, station: Station): HeatPlan {
   const part = board.parts.find((p) => p.ref === ref)!;
   return startingPlan(ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm));
@@ -69,11 +55,11 @@ describe('a part beside a memory', () => {
     const random = seededRandom(3);
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
     for (let k = 0; k < 10; k++) {
-      const flowLpm = pick([14, 20, 28]);
+      const flowLpm = pick([20, 28]);
       const plan: HeatPlan = {
         ...start,
         nozzleMm: pick([4, 6]),
-        plateSetC: pick([null, 80, 120, 150]),
+        plateSetC: pick([null, 80, 120]),
         covers: found.plan.covers,
         steps: start.steps.map((s) => (s.airSetC === null ? s : { ...s, flowLpm })),
       };

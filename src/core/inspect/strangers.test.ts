@@ -10,7 +10,7 @@ test.each<Rim>(['dark', 'bright'])(
   (rim) => {
     let [sites, falselyMissing, falseSize, gone, found, inside] = [0, 0, 0, 0, 0, 0];
     const errors: number[] = [];
-    for (const seed of [2, 5, 8, 11, 14, 17]) {
+    for (const seed of [2, 5, 8]) {
       const scene = strangerScene(seededRandom(seed), rim);
       const seen = inspectBalls(scene.picture, scene.pattern, { pitchMm: PITCH_MM, ballMm: scene.nominal * PITCH_MM })!;
       scene.balls.forEach((diameter, i) => {
@@ -28,7 +28,7 @@ test.each<Rim>(['dark', 'bright'])(
         inside += Number(Math.abs(diameterMm - diameter * PITCH_MM) <= 2 * diameterSdMm);
       });
     }
-    expect(gone).toBeGreaterThan(5);
+    expect(gone).toBeGreaterThan(3);
     expect(found / gone).toBeGreaterThanOrEqual(0.9);
     expect(falselyMissing).toBe(0);
     expect(falseSize / sites).toBeLessThan(0.02);
