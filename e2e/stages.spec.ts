@@ -1,4 +1,4 @@
-import { enterLine, headline, stageKey } from './bench';
+import { enterLine, headline, readyLine, stageKey } from './bench';
 import { BenchServer } from './server';
 import { expect, test } from './test';
 
@@ -76,6 +76,8 @@ test('a decision to stop closes without gates, and undo opens the job again', as
 test('a heat plan is edited by typing over a figure, kept, and there again after a reload', async ({ page }) => {
   await page.goto(`${server.url}/jobs/32/heat`);
   await expect(headline(page)).toHaveText(/[Ll]ift U4/, { timeout: 30_000 });
+  // The figures are on the page a moment before its script is: typed then, one is lost.
+  await readyLine(page);
   const dial = page.getByLabel('Step 3, dial in °C');
   await dial.fill('410');
   await dial.press('Enter');
