@@ -13,6 +13,7 @@ export type { BoardEdit } from './board-edit';
 export { applyBoardEdit } from './edit';
 export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine } from './edit-lines';
 export { firstBoard } from './first-board';
+export { rotationByFirstPin } from './first-pin';
 export { withGoodBoards } from './good-boards';
 export { LAND_PATTERNS } from './packages';
 export { STAND_IN_ID, standInBoard } from './stand-in';

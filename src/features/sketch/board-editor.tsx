@@ -33,6 +33,7 @@ import { PartPanel } from './part-panel';
 import { PhotoDesk } from './photo-desk';
 import { PhotoPart } from './photo-part';
 import { useBodies } from './use-bodies';
+import { useFirstPin } from './use-first-pin';
 
 export interface BoardEditorProps {
   readonly strip: ReactNode;
@@ -56,6 +57,7 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
   const isPlacing = next !== undefined && next.assumed?.includes('place') === true;
   const edit = (made: BoardEdit): void => dispatch({ kind: 'edit', edit: made });
 
+  const firstPin = useFirstPin(board, isPlacing ? undefined : part, edit);
   const { keep, busy, answer } = useKeeping(work, dispatch);
 
   function echo(text: string): Echo {
@@ -82,7 +84,15 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
         strip={strip}
         sidebar={
           <>
-            {part && <PartPanel board={board} part={part} onEdit={edit} onDone={() => setPicked(undefined)} />}
+            {part && (
+              <PartPanel
+                board={board}
+                part={part}
+                onEdit={edit}
+                onFirstPin={firstPin.ask}
+                onDone={() => setPicked(undefined)}
+              />
+            )}
             <PhotoPart photos={photos} onFile={(side, file) => setPicture({ side, file })} />
             <CarryPart board={board} />
           </>
@@ -97,7 +107,7 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
             submit={submit}
             version={version}
             forms={FORMS}
-            commands={commandsOf(next, dispatch, keep)}
+            commands={commandsOf(next, dispatch, keep, part && !isPlacing ? firstPin.ask : undefined)}
           />
         }
       >
@@ -115,20 +125,13 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
           />
         ) : (
           <Flex direction="column" h="100%" minH="480px">
-            <Headline
-              title={
-                isPlacing
-                  ? `Where is ${next.ref}, the ${next.what}?`
-                  : part
-                    ? `${part.ref}, ${part.what}`
-                    : 'Every part has its place'
-              }
-              aside={`${board.parts.length - toPlace.length} of ${board.parts.length} placed`}
-            >
-              {isPlacing
-                ? 'Click its middle. Shift R turns it, Shift N says it is not there, Shift S leaves it for later.'
-                : 'Click a part to see what is known of it, drag it to where it is, or type what you found.'}
-            </Headline>
+            <Asked
+              next={isPlacing ? next : undefined}
+              part={part}
+              pinOf={firstPin.of}
+              board={board}
+              left={toPlace.length}
+            />
             <BoardDrawing
               board={board}
               marks={board.points.map((p) => ({ name: p.id, xMm: p.xMm, yMm: p.yMm, side: p.side, state: 'plain' }))}
@@ -143,10 +146,12 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
                     setPicked(undefined);
                   },
                 }),
-                picks: (ref) => !partByRef(board, ref)?.assumed?.includes('place'),
+                ...(firstPin.of && { onPlace: firstPin.answer }),
+                picks: (ref) => !firstPin.of && !partByRef(board, ref)?.assumed?.includes('place'),
                 onMove: (ref, xMm, yMm) => edit({ kind: 'place', ref, xMm, yMm }),
               }}
             />
+            {firstPin.problem && <ProblemNote text={firstPin.problem} />}
             {work.problem && <ProblemNote text={work.problem} />}
             <KeepBar work={work} busy={busy} answer={answer} onKeep={keep} onUndo={() => dispatch({ kind: 'undo' })} />
           </Flex>
@@ -156,10 +161,50 @@ export function BoardEditor({ strip, board: opened, revision, photos }: BoardEdi
   );
 }
 
+/** What is asked now, in large type, and how it is answered. */
+function Asked({
+  next,
+  part,
+  pinOf,
+  board,
+  left,
+}: {
+  next?: Part;
+  part?: Part;
+  pinOf?: Part;
+  board: Board;
+  left: number;
+}) {
+  const [title, how] = next
+    ? [
+        `Where is ${next.ref}, the ${next.what}?`,
+        'Click its middle. Shift R turns it, Shift N says it is not there, Shift S leaves it for later.',
+      ]
+    : pinOf
+      ? [
+          `Where is pin 1 of ${pinOf.ref}?`,
+          'Click the corner, or the end, that its mark is at. Shift P leaves it as it is.',
+        ]
+      : [
+          part ? `${part.ref}, ${part.what}` : 'Every part has its place',
+          'Click a part to see what is known of it, drag it to where it is, or type what you found.',
+        ];
+  return (
+    <Headline title={title} aside={`${board.parts.length - left} of ${board.parts.length} placed`}>
+      {how}
+    </Headline>
+  );
+}
+
 type Dispatch = (step: EditingAction) => void;
 
 /** The keys of the editor; those of a part only while one is asked for. */
-function commandsOf(next: Part | undefined, dispatch: Dispatch, keep: () => void): EntryCommand[] {
+function commandsOf(
+  next: Part | undefined,
+  dispatch: Dispatch,
+  keep: () => void,
+  firstPin?: () => void,
+): EntryCommand[] {
   const edit = (made: BoardEdit): void => dispatch({ kind: 'edit', edit: made });
   return [
     { key: 'U', label: 'undo', run: () => dispatch({ kind: 'undo' }) },
@@ -175,6 +220,7 @@ function commandsOf(next: Part | undefined, dispatch: Dispatch, keep: () => void
           { key: 'S', label: 'later', run: () => dispatch({ kind: 'skip', ref: next.ref }) },
         ]
       : []),
+    ...(firstPin ? [{ key: 'P', label: 'pin 1', run: firstPin }] : []),
     { key: 'K', label: 'keep', run: keep },
   ];
 }

@@ -18,11 +18,13 @@ export interface PartPanelProps {
   readonly board: Board;
   readonly part: Part;
   readonly onEdit: (edit: BoardEdit) => void;
+  /** Asks where its first pin is. */
+  readonly onFirstPin: () => void;
   readonly onDone: () => void;
 }
 
 /** One part: what it is, in what package, on which nets, and what of it is only assumed. */
-export function PartPanel({ board, part, onEdit, onDone }: PartPanelProps) {
+export function PartPanel({ board, part, onEdit, onFirstPin, onDone }: PartPanelProps) {
   const patterns = [...new Set([part.package, ...LAND_PATTERNS.map((p) => p.name)])].map(
     (name) => [name, name] as const,
   );
@@ -65,6 +67,11 @@ export function PartPanel({ board, part, onEdit, onDone }: PartPanelProps) {
         <PlainButton type="button" onClick={() => turn(90)}>
           Turn
         </PlainButton>
+        {!part.assumed?.includes('place') && (
+          <PlainButton type="button" onClick={onFirstPin}>
+            Pin 1 …
+          </PlainButton>
+        )}
         <PlainButton
           type="button"
           onClick={() => onEdit({ kind: 'place', ref: part.ref, xMm: part.xMm, yMm: part.yMm, side: other })}
