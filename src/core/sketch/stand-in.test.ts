@@ -1,5 +1,5 @@
 import { isStandIn, parseBoard } from '../board';
-import { UNLISTED, unlistedFaults } from '../diagnose/faults/unlisted';
+import { Predictor } from '../diagnose';
 import { FIRST_ANSWERS, firstBoard, standInBoard } from '.';
 
 const sketch = firstBoard('tern-1', { ...FIRST_ANSWERS, device: 'Tern 1' });
@@ -17,9 +17,11 @@ test('it is a board like any other, the same each time, and says that even its c
 
 test('what is on no list is likelier than on a sketch of the board itself, there as well as elsewhere', () => {
   const weights = (board: typeof sketch.value): { local: number; global: number } => {
-    const faults = unlistedFaults(board);
-    const global = faults.find((f) => f.unlistedAt === null)!.weight;
-    return { local: faults.reduce((sum, f) => sum + (f.ref === UNLISTED ? f.weight : 0), -global), global };
+    const { faults } = Predictor.of(board);
+    const all = faults.reduce((sum, f) => sum + f.weight, 0);
+    const share = (of: (at: string | null | undefined) => boolean): number =>
+      faults.reduce((sum, f) => sum + (of(f.unlistedAt) ? f.weight : 0), 0) / all;
+    return { local: share((at) => typeof at === 'string'), global: share((at) => at === null) };
   };
   const [standIn, drawn] = [weights(standInBoard()), weights(sketch.value)];
   expect(standIn.local).toBeGreaterThan(drawn.local);

@@ -2,9 +2,7 @@ import { ArriveSidebar } from '@/features/arrive/arrive-sidebar';
 import { DevicePart } from '@/features/arrive/device-part';
 import { ArriveWork } from '@/features/arrive/arrive-work';
 import { BoardPart } from '@/features/arrive/board-part';
-import { loadBoardChoices } from '@/features/jobs/queries';
-import { isStandIn } from '@/core/board';
-import { loadRevisionChoice } from '@/features/arrive/queries';
+import { loadBoardsToChoose, loadRevisionChoice } from '@/features/arrive/queries';
 import { RevisionPart } from '@/features/arrive/revision-part';
 import { storyHeadline } from '@/features/arrive/story-headline';
 import { PastPart } from '@/features/arrive/past-part';
@@ -19,7 +17,7 @@ export default async function ArrivePage(props: JobPageProps) {
   const times = job.priorClosures.length;
   const lessonsKept = await Promise.all(job.priorClosures.map((_, i) => isLessonKept(job.number, times - 1 - i)));
   const past = times > 0 && <PastPart job={job} lessonsKept={lessonsKept} onDropLesson={dropLesson} />;
-  const choice = await loadRevisionChoice(job.number);
+  const [choice, boards] = await Promise.all([loadRevisionChoice(job.number), loadBoardsToChoose(job)]);
   return (
     <JobFrame
       job={job}
@@ -32,7 +30,7 @@ export default async function ArrivePage(props: JobPageProps) {
       }
       sidebar={
         <>
-          {isStandIn(job.board) && <BoardPart number={job.number} boards={(await loadBoardChoices()).boards} />}
+          {boards && <BoardPart number={job.number} boards={boards} />}
           {choice && <RevisionPart number={job.number} choice={choice} />}
           <DevicePart job={job} />
           <ArriveSidebar job={job} />
