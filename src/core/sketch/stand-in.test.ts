@@ -17,10 +17,8 @@ test('it is a board like any other, the same each time, and says that even its c
 
 test('what is on no list is likelier than on a sketch of the board itself, there as well as elsewhere', () => {
   const weights = (board: typeof sketch.value): { local: number; global: number } => {
-    const { faults } = Predictor.of(board);
-    const all = faults.reduce((sum, f) => sum + f.weight, 0);
     const share = (of: (at: string | null | undefined) => boolean): number =>
-      faults.reduce((sum, f) => sum + (of(f.unlistedAt) ? f.weight : 0), 0) / all;
+      Predictor.of(board).unlisted.reduce((sum, f) => sum + (of(f.unlistedAt) ? f.weight : 0), 0);
     return { local: share((at) => typeof at === 'string'), global: share((at) => at === null) };
   };
   const [standIn, drawn] = [weights(standInBoard()), weights(sketch.value)];
