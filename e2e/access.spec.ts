@@ -53,6 +53,7 @@ const ROUTES: Readonly<Record<string, string>> = {
   'library/[id]': '/library/heronlog-4-c',
   'library/[id]/edit': '/library/heronlog-4-c/edit',
   'library/[id]/files/[file]': '/library/heronlog-4-c/files/board.json',
+  'library/[id]/good': '/library/heronlog-4-c/good',
   'library/[id]/package': '/library/heronlog-4-c/package',
   'library/[id]/references': '/library/heronlog-4-c/references',
   'library/draft': '/library/draft',
@@ -79,7 +80,7 @@ const ROUTES: Readonly<Record<string, string>> = {
 const ACTIONS = {
   anybody: ['signIn'],
   signedIn:
-    'addBoard addDraft addPartTypes addReferences beginDrill beginExercise beginSketch beginTour buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine finishExercise giveWord keepBoard keepBusiness keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepRecall keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage makeDrill moveToRevision openNewJob reopenJob saveMap sayBoard setBoardRetired settleDrillLine settleEntry shopInstruments signOut takeDrillLine takeKept takePackage undoLast'.split(
+    'addBoard addDraft addPartTypes addReferences beginDrill beginExercise beginSketch beginTour buildMerged chooseRoute copyBoard dropLesson dropReferenceImport enterLine finishExercise giveWord keepBoard keepBusiness keepCalibration keepDevice keepDump keepEvidenceSettings keepFamily keepFilePreset keepGoals keepGoodReading keepInspection keepLearning keepLesson keepLogged keepMark keepOriginal keepPhoto keepPicture keepPlace keepPractice keepRecall keepReport keepReportWords keepSiteRule keepStation keepStory keepStrapSettings learnFromJobs lookIntoPackage makeDrill moveToRevision openNewJob reopenJob saveMap sayBoard setBoardRetired settleDrillLine settleEntry shopInstruments signOut takeDrillLine takeKept takePackage undoLast'.split(
       ' ',
     ),
   /** An apprentice needs a lead's word for what they may bring about. */

@@ -15,6 +15,7 @@ const PAGES = [
   '/jobs/new',
   '/library',
   '/library/heronlog-4-c',
+  '/library/heronlog-4-c/good',
   '/guide/probe',
   '/jobs/31/arrive',
   '/jobs/31/outside',

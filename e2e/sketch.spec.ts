@@ -1,7 +1,7 @@
 /** From an empty shop to the first proposal on a board that nobody has a file of: eight answers, a photograph, and clicks. */
 import { deflateSync } from 'node:zlib';
 import CRC32 from 'crc-32';
-import { enterLine, headline } from './bench';
+import { enterLine, headline, readyLine } from './bench';
 import { BROWSER } from './browser';
 import { Hand } from './hand';
 import { BenchServer } from './server';
@@ -133,6 +133,30 @@ test('pin 1 of a chip is said by a click on the corner that its mark is at; its 
   await expect(page.getByText(/^Kept as file \d/)).toBeVisible();
   const file = await (await page.request.get(`${server.url}/library/tern-1/files/board.json`)).json();
   expect(file.parts.find((p: { ref: string }) => p.ref === 'U4')).toMatchObject({ rotationDeg: 90 });
+});
+
+test('a walk over a good board asks for what tells most, and a second one is held against the first', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/library/tern-1/good`);
+  await readyLine(page);
+  await expect(headline(page)).toHaveText(/to ground, resistance$/, { timeout: 60_000 });
+  const first = await headline(page).innerText();
+  await expect(page.getByLabel('Its readings are taken back as one')).toHaveValue('good board 1');
+  await page.keyboard.type('ol');
+  await expect(page.getByText(/^An open line has no figure to compare with/)).toBeVisible();
+  await enterLine(page, '12k');
+  await expect(headline(page)).not.toHaveText(first);
+  const second = await headline(page).innerText();
+  await page.keyboard.press('Shift+N');
+  await expect(headline(page)).not.toHaveText(second);
+  await expect(page.getByRole('complementary')).toContainText('12.0 kΩ');
+  // Another board: the same point is asked again, and its neighbour's figure stands beside what is typed.
+  await page.getByLabel('Its readings are taken back as one').selectOption('good board 2');
+  await expect(headline(page)).toHaveText(first);
+  await (await readyLine(page)).focus();
+  await page.keyboard.type('11.5k');
+  await expect(page.getByText('11.5 kΩ; another good board reads 12.0 kΩ')).toBeVisible();
 });
 
 test('what is no photograph, or too large a one, is answered with a sentence', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { parseBoardText } from '../../core/board';
 import { referenceProblem } from '../../core/diagnose';
 import { foldJob, misfits } from '../../core/job';
-import { parseReferencesCsv } from '../../core/reference';
+import { parseReferencesCsv, type ReferenceReading } from '../../core/reference';
 import { fail, ok } from '../../core/result';
 import { STAND_IN_ID } from '../../core/sketch';
 import { findBoard, listRevisions, listShelf, readBoard, retireBoard, saveBoard } from '../../db/boards';
@@ -168,6 +168,22 @@ export async function addReferences(db: Database, boardId: string, text: string)
     if (problems.length > 0) return refusedFor(problems, 'badInput');
     await keepReferences(tx, parsed.value, at, key);
     return saved(`${parsed.value.length} ${parsed.value.length === 1 ? 'reading' : 'readings'} kept.`);
+  });
+}
+
+/**
+ * Keeps one reading of a known-good board. The same point of the same board once more corrects it; all of one board are taken
+ * back as one import.
+ */
+export function keepGoodReading(db: Database, reading: ReferenceReading, key: string): Promise<ActionResult> {
+  const { boardId, source } = reading;
+  return once(db, { key, scope: `references of ${boardId}`, request: reading }, async (tx, { at }) => {
+    const board = await readBoard(tx, boardId);
+    if (!board.ok) return refusedFor(board.problems, 'notFound');
+    const problem = referenceProblem(board.value, reading);
+    if (problem !== undefined) return refused(problem, 'badInput');
+    await keepReferences(tx, [reading], at, source);
+    return saved(`Kept of ${source}.`);
   });
 }
 

@@ -14,6 +14,7 @@ import {
   addReferences,
   copyBoard,
   dropReferenceImport,
+  keepGoodReading,
   loadRevisionChoice,
   moveJobToFile,
   setBoardRetired,
@@ -31,6 +32,39 @@ const heron = demoBoard('heronlog-4-c');
 /** The same board from somebody who calls its test points and one of its nets otherwise. */
 const renamed = (): string =>
   JSON.stringify(heron).replaceAll('"TP7"', '"TP70"').replaceAll('"VPACK"', '"VBATT"').replaceAll('"AON33"', '"AON3"');
+
+describe('a known-good board', () => {
+  const read = (value: number, key: string, more: object = {}) =>
+    keepGoodReading(db, { boardId: heron.id, point: 'ohm:VIN', value, source: 'good board 1', ...more }, key);
+
+  test('is kept reading by reading, corrected where a point is read again, and taken back as one', async () => {
+    expect(await read(12_000, 'k1')).toEqual(
+      expect.objectContaining({ saved: true, message: 'Kept of good board 1.' }),
+    );
+    await read(340, 'k2', { point: 'ohm:AON33' });
+    await read(11_900, 'k3');
+    await read(12_100, 'k4', { source: 'good board 2' });
+    const values = async () => (await listReferences(db, heron.id)).map((r) => [r.point, r.value, r.source]);
+    expect(await values()).toEqual([
+      ['ohm:VIN', 11_900, 'good board 1'],
+      ['ohm:AON33', 340, 'good board 1'],
+      ['ohm:VIN', 12_100, 'good board 2'],
+    ]);
+    // The same key once more keeps nothing again; another reading under it is refused.
+    expect(await read(12_000, 'k1')).toMatchObject({ saved: true });
+    expect(await read(9, 'k3')).toMatchObject({ saved: false });
+    expect((await values())[0][1]).toBe(11_900);
+    expect(await dropReferenceImport(db, heron.id, 'good board 1')).toMatchObject({ saved: true });
+    expect(await values()).toEqual([['ohm:VIN', 12_100, 'good board 2']]);
+  });
+
+  test('a point that the board does not have, or a board that is not there, changes nothing', async () => {
+    expect(await read(1, 'k1', { point: 'ohm:NOWHERE' })).toMatchObject({ saved: false, code: 'badInput' });
+    expect(await read(1, 'k2', { point: 'anything' })).toMatchObject({ saved: false, code: 'badInput' });
+    expect(await read(1, 'k3', { boardId: 'no-such-board' })).toMatchObject({ saved: false, code: 'notFound' });
+    expect(await listReferences(db, heron.id)).toEqual([]);
+  });
+});
 
 describe('revisions of a board’s file', () => {
   test('a job stays on the file it was opened with; a new job is on the new one', async () => {

@@ -1,5 +1,6 @@
 import type { Board } from '../board';
 import { DiagnoseSession, Predictor, isOutsideTest, measurementId, type Measurement } from '../diagnose';
+import { goodWalk, type GoodPoint } from './good-walk';
 
 /** What a stage can do with what the file says. */
 export interface StageCarry {
@@ -22,6 +23,8 @@ export interface Carry {
   readonly stages: readonly StageCarry[];
   /** Most first. */
   readonly worth: readonly WorthLearning[];
+  /** The points to read on a known-good board. */
+  readonly walk: readonly GoodPoint[];
 }
 
 /** Savings below this are not worth a probe's walk, minutes. */
@@ -72,6 +75,7 @@ export function carryOf(board: Board): Carry {
       .filter((w) => w.savesMinutes >= LEAST_MINUTES)
       .sort((a, b) => b.savesMinutes - a.savesMinutes)
       .slice(0, MOST_WORTH),
+    walk: goodWalk(asKnown(board)),
   };
 }
 

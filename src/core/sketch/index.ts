@@ -15,5 +15,6 @@ export { SKETCH_GRAMMAR, completeSketchLine, parseSketchLine } from './edit-line
 export { firstBoard } from './first-board';
 export { rotationByFirstPin } from './first-pin';
 export { withGoodBoards } from './good-boards';
+export { comparedWithGood, goodBoardsOf, parseGoodFigure, type GoodPoint } from './good-walk';
 export { LAND_PATTERNS } from './packages';
 export { STAND_IN_ID, standInBoard } from './stand-in';

@@ -77,6 +77,9 @@ export function BoardSidebar({
         <Link asChild color="copperText" textDecoration="underline" fontSize="14px">
           <PageLink href={`/library/${board.id}/edit`}>Lay parts, name nets, add photographs</PageLink>
         </Link>
+        <Link asChild color="copperText" textDecoration="underline" fontSize="14px" display="block" mt="1">
+          <PageLink href={`/library/${board.id}/good`}>Walk over a good one, and keep what it reads</PageLink>
+        </Link>
       </SidebarPart>
       <SidebarPart title="Give it out">
         <Flex gap="3" rowGap="1" wrap="wrap" fontSize="14px">

@@ -3,9 +3,11 @@
 import { revalidatePath } from 'next/cache';
 import { z } from 'zod';
 import { refused, type ActionResult } from '@/application/action-result';
+import * as boards from '@/application/library/boards';
 import * as sketch from '@/application/library/sketch';
 import type { Side } from '@/core/board';
 import type { PhotoPlace } from '@/core/photo';
+import type { ReferenceReading } from '@/core/reference';
 import type { Answers } from '@/core/sketch';
 import { arg, taking } from '@/application/taking';
 import { database } from '@/db/client';
@@ -25,6 +27,19 @@ export const keepBoard = taking(
   [arg.text, arg.number, arg.text, arg.key],
   async (id: string, from: number, text: string, key: string): Promise<ActionResult> => {
     const answer = await sketch.keepBoard(await database(), id, from, text, key);
+    if (answer.saved) revalidatePath('/', 'layout');
+    return answer;
+  },
+);
+
+/** Keeps one reading of a known-good board. */
+export const keepGoodReading = taking(
+  [
+    z.object({ boardId: z.string().max(80), point: z.string().max(80), value: z.number(), source: z.string().max(40) }),
+    arg.key,
+  ],
+  async (reading: ReferenceReading, key: string): Promise<ActionResult> => {
+    const answer = await boards.keepGoodReading(await database(), reading, key);
     if (answer.saved) revalidatePath('/', 'layout');
     return answer;
   },
