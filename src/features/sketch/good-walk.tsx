@@ -90,6 +90,7 @@ export function GoodWalk({ strip, board, references, photos }: GoodWalkProps) {
         }
         entry={
           <EntryBar
+            key={source}
             name={`good ${board.id}`}
             placeholder={due ? 'what the meter shows' : 'nothing is due'}
             echo={echo}
@@ -162,10 +163,10 @@ function DueHeadline({
   const at = points.indexOf(due) + 1;
   return (
     <Headline title={measurementTitle(board, due.measurement, near)} aside={`${at} of ${points.length}`}>
+      {readingName(board, due.measurement)}.{' '}
       {due.isPowered
-        ? 'On a board that works, plugged in, at its full level'
-        : 'On a board that works, pack out and nothing plugged in'}
-      : type what the meter shows. What tells most comes first.
+        ? 'On a board that works, plugged in, at its full level: type what the meter shows.'
+        : 'On a board that works, pack out and nothing plugged in: type what the meter shows.'}
     </Headline>
   );
 }
