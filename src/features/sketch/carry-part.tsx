@@ -11,8 +11,11 @@ import { carryInWorker } from '@/workers/carry/client';
 /** While a hand is at work nothing is computed, ms. */
 const AFTER_MS = 400;
 
-/** How far the file carries, stage by stage, and the reading that would help most. */
-export function CarryPart({ board }: { board: Board }) {
+/**
+ * How far the file carries, stage by stage, and the reading that would help most.
+ * @param props.isAsking that reading is asked for beside already: no line of the editor is offered for it.
+ */
+export function CarryPart({ board, isAsking = false }: { board: Board; isAsking?: boolean }) {
   const [carry, setCarry] = useState<Carry>();
   const { offerText } = useEntryOffer();
   useEffect(() => {
@@ -47,7 +50,7 @@ export function CarryPart({ board }: { board: Board }) {
           </Box>
         ))}
       </SidebarPart>
-      {carry.worth.length > 0 && (
+      {!isAsking && carry.worth.length > 0 && (
         <SidebarPart title="Worth reading on a good board">
           {carry.worth.map(({ label, line, savesMinutes }) => (
             <chakra.button

@@ -85,7 +85,7 @@ export function GoodWalk({ strip, board, references, photos }: GoodWalkProps) {
               </Named>
             </SidebarPart>
             <ReadPart board={board} points={points ?? []} read={read} />
-            <CarryPart board={narrowed} />
+            <CarryPart board={narrowed} isAsking />
           </>
         }
         entry={
