@@ -53,8 +53,6 @@ export interface BenchDay {
 
 /** Jobs that are planned at once. */
 const MOST_JOBS = 30;
-/** A swollen pack comes before everything else. Engineering estimate. */
-const SWOLLEN_WEIGHT = 100;
 /** What did not come when it was expected is reckoned with a day later, minutes. Engineering estimate. */
 const OVERDUE_MIN = 24 * 60;
 /** What comes later than this is planned as if it came then, minutes: working hours are known for a month. */
@@ -92,7 +90,7 @@ export async function loadDay(db: Session, now: Date): Promise<BenchDay> {
       words: job.board.device,
       releaseMin: releaseOf(job, nowMs),
       dueMin: byAt === undefined ? null : Math.max(0, (Date.parse(byAt) - nowMs) / 60_000),
-      weight: job.state.story?.pack === 'swollen' && !job.state.packOut ? SWOLLEN_WEIGHT : 1,
+      weight: 1,
       steps: stepsAhead(job, durations),
     };
   });

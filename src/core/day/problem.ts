@@ -16,6 +16,10 @@ export const dayStepSchema = z.object({
     ),
   role: z.enum(['apprentice', 'technician', 'lead']).default('apprentice').describe('the least who may do it'),
   chance: z.number().min(0).max(1).default(1).describe('chance that it is needed'),
+  urgent: z
+    .boolean()
+    .optional()
+    .describe('a danger while it stands: done before everything else, if a job begins with it'),
   pinned: z
     .object({ startMin: minutes, person: z.string().max(60).optional() })
     .optional()

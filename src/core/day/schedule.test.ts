@@ -280,3 +280,26 @@ test('a job that waits for a delivery adds to the bound: what is known of the ot
   expect(both.bound).toBeLessThanOrEqual(both.cost.total);
   expect(both.cost.total / both.bound).toBeLessThan(1.1);
 });
+
+test('what is urgent is done as early as if nothing else were to be done, whatever it costs the others', () => {
+  const random = seededRandom(41);
+  const rush = {
+    id: 'rush',
+    dueMin: null,
+    steps: [
+      { id: 'out', minutes: 3, urgent: true },
+      { id: 'rest', minutes: 30 },
+    ],
+  };
+  for (let k = 0; k < 60; k++) {
+    const some = smallProblem(random);
+    const full = problem({
+      ...some,
+      // Promises that are broken by every minute that goes to the urgent one.
+      jobs: [...some.jobs.map((j) => ({ ...j, dueMin: 1, weight: 500 })), rush],
+    });
+    const out = planDay(full).slots.find((s) => s.step === 'out')!;
+    expectPossible(full, planDay(full));
+    expect(out.startMin).toBe(planDay({ ...full, jobs: full.jobs.slice(-1) }).slots[0].startMin);
+  }
+});

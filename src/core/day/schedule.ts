@@ -224,6 +224,8 @@ class Day {
   private readonly ready: readonly (readonly Ready[])[];
   /** How many there are of each kind of thing. */
   private readonly copies: readonly number[];
+  /** Jobs that begin with what is urgent. */
+  private readonly urgent: readonly number[];
 
   constructor(
     private readonly problem: DayProblem,
@@ -233,6 +235,7 @@ class Day {
     const things = [...new Set(jobs.flatMap((j) => j.steps.flatMap((s) => s.needs)))];
     const byRank = people.map((_, i) => i).toSorted((a, b) => RANK[people[a].role] - RANK[people[b].role] || a - b);
     this.copies = things.map((name) => capacity[name] ?? 1);
+    this.urgent = jobs.flatMap((j, i) => (j.steps[0].urgent ? [i] : []));
     this.ready = jobs.map((j) =>
       j.steps.map((step) => ({
         step,
@@ -243,12 +246,20 @@ class Day {
     );
   }
 
+  /** The order with what is urgent before all else: no cost is weighed against a danger. */
+  private urgentFirst(order: Order): Order {
+    if (this.urgent.length === 0) return order;
+    const left = new Set(this.urgent);
+    return [...this.urgent, ...order.filter((j) => !left.delete(j))];
+  }
+
   totalOf(order: Order): number {
-    return this.costAt(this.place(order));
+    return this.costAt(this.place(this.urgentFirst(order)));
   }
 
   /** The cost of what is placed, every job taking its own time for what is left. */
-  leastOf(order: Order): number {
+  leastOf(begun: Order): number {
+    const order = this.urgentFirst(begun);
     const ends = this.place(order);
     const { jobs } = this.problem;
     const taken = jobs.map(() => 0);
@@ -258,7 +269,8 @@ class Day {
     );
   }
 
-  planOf(order: Order): { readonly slots: Slot[]; readonly cost: DayCost; readonly order: string[] } {
+  planOf(any: Order): { readonly slots: Slot[]; readonly cost: DayCost; readonly order: string[] } {
+    const order = this.urgentFirst(any);
     const slots: Slot[] = [];
     const ends = this.place(order, slots);
     return {

@@ -124,8 +124,9 @@ export function stepsAhead(job: JobView, durations: Durations): DayStep[] {
   const steps = STEP_KINDS.filter((kind) => isAhead(kind) && chances[kind] > LEAST_CHANCE).map((kind) =>
     stepOf(kind, durations[kind], chances[kind]),
   );
-  // What is next is told as the job tells it.
-  const told = steps.map((s, i) => (i === 0 ? { ...s, words: job.next.title } : s));
+  // What is next is told as the job tells it; a swollen pack is a danger to everybody in the room.
+  const urgent = job.state.story?.pack === 'swollen' && !job.state.packOut;
+  const told = steps.map((s, i) => (i === 0 ? { ...s, urgent, words: job.next.title } : s));
   const again = 1 - first;
   if (again < LEAST_CHANCE || job.next.stage === 'close') return told;
   return [
