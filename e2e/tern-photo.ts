@@ -1,6 +1,6 @@
 /** A third invented board that only this renderer knows: its front as a photograph, askew, in uneven light and with noise. */
 import { encode, Image } from 'image-js';
-import { mapPoint, type Homography } from '../src/core/inspect';
+import { mapPoint, type Homography } from '../src/core/site';
 import { photographed, type BoardScene, type DrawnPart } from '../src/core/photo/tests/board-scene';
 
 export const TERN_MM = [58, 36] as const;

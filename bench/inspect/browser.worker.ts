@@ -1,4 +1,5 @@
-import { drawScene, fullPattern, inspectBalls, renderScene, usefulSidePx } from '../../src/core/inspect';
+import { drawScene, inspectBalls, renderScene, usefulSidePx } from '../../src/core/inspect';
+import { fullPattern } from '../../src/core/site';
 import { seededRandom } from '../../src/core/math';
 import { coloured } from '../../src/devices/microscope';
 import { greyPicture } from '../../src/workers/inspect/grey-picture';

@@ -1,12 +1,6 @@
 import { createRequire } from 'node:module';
-import {
-  mapPoint,
-  sitesOf,
-  type BallSizes,
-  type GreyPicture,
-  type Inspection,
-  type Scene,
-} from '../../src/core/inspect';
+import type { BallSizes, GreyPicture, Inspection, Scene } from '../../src/core/inspect';
+import { mapPoint, sitesOf } from '../../src/core/site';
 
 /** The part of OpenCV that is used. */
 interface Vision {

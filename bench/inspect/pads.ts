@@ -1,14 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { demoBoard } from '../../demo/files';
-import {
-  HARD,
-  NO_PAD_TALLY,
-  drawPadScene,
-  inspectPads,
-  renderPadScene,
-  sitePads,
-  talliedPads,
-} from '../../src/core/inspect';
+import { HARD, NO_PAD_TALLY, drawPadScene, inspectPads, renderPadScene, talliedPads } from '../../src/core/inspect';
+import { sitePads } from '../../src/core/site';
 import { seededRandom } from '../../src/core/math';
 import { note, section } from '../print';
 

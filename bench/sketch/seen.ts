@@ -1,7 +1,7 @@
 /** Parts seen in drawn photographs, and a plain contour method of a vision library beside it. */
 import { homographyOf, seenBodies, straightened, type Pixels, type SeenBody } from '../../src/core/photo';
 import { photographed, strewnScene, type BoardScene } from '../../src/core/photo/tests/board-scene';
-import { mapPoint, type Homography } from '../../src/core/inspect';
+import { mapPoint, type Homography } from '../../src/core/site';
 import { normalDraw, seededRandom } from '../../src/core/math';
 import { LAND_PATTERNS } from '../../src/core/sketch';
 import { note, ratio, section } from '../print';

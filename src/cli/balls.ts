@@ -4,16 +4,8 @@ import { writeFileSync } from 'node:fs';
 import { landsOf, padsOf, partNamed, type Board, type Part } from '../core/board';
 import { planClearing } from '../core/clearing';
 import { NOMINAL_STATION, UNDERFILLS, nozzleFor, startingPlan, stationSchema, type UnderfillKind } from '../core/heat';
-import {
-  balledPart,
-  greyOf,
-  inspectBalls,
-  inspectPads,
-  sitePads,
-  sitesOf,
-  type BalledPart,
-  type GreyPicture,
-} from '../core/inspect';
+import { greyOf, inspectBalls, inspectPads, type GreyPicture } from '../core/inspect';
+import { balledPart, sitePads, sitesOf, type BalledPart } from '../core/site';
 import {
   DEFAULT_SITE_PRACTICE,
   cleaningPlan,

@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { encode, Image } from 'image-js';
-import { mapPoint, type Homography } from '../core/inspect';
+import { mapPoint, type Homography } from '../core/site';
 import { photographed, strewnScene } from '../core/photo/tests/board-scene';
 import { FIRST_ANSWERS } from '../core/sketch';
 import { cli } from './tests/run-cli';

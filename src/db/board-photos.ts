@@ -1,6 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import { photoPlaceSchema, type PhotoPlace } from '../core/photo';
-import type { Side } from '../core/board';
+import { photoPlaceSchema, type PhotoPlace, type Side } from '../core/board';
 import { boardPhotos } from './schema';
 import type { Session } from './session';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { mapPoint, type Homography, type Site } from '@/core/inspect';
+import { mapPoint, type Homography, type Site } from '@/core/site';
 import { face, tone } from '@/ui';
 
 export interface DrawnSite extends Site {

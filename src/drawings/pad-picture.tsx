@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { mapPoint, type Homography, type SitePad } from '@/core/inspect';
+import { mapPoint, type Homography, type SitePad } from '@/core/site';
 import type { SeenPad } from '@/core/joints';
 import { face, tone } from '@/ui';
 

@@ -1,6 +1,5 @@
-import { isStandIn, parseBoardText, type Board, type Side } from '../../core/board';
+import { isStandIn, parseBoardText, photoPlaceSchema, type Board, type PhotoPlace, type Side } from '../../core/board';
 import { foldJob, misfits } from '../../core/job';
-import { photoPlaceSchema, type PhotoPlace } from '../../core/photo';
 import { MOST_PICTURE_BYTES, hiddenInJpeg, pictureType } from '../../core/picture';
 import { STAND_IN_ID, firstBoard, type Answers } from '../../core/sketch';
 import { listBoardPhotos, saveBoardPhoto } from '../../db/board-photos';

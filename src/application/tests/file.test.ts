@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import {
   copyFileSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   renameSync,
@@ -146,7 +147,9 @@ const OTHER = `
 `;
 
 test('two programs that write to one file at once lose nothing and keep nothing twice', async () => {
-  const script = path.join(process.cwd(), 'node_modules/.cache', `other-${process.pid}.ts`);
+  const caches = path.join(process.cwd(), 'node_modules/.cache');
+  mkdirSync(caches, { recursive: true });
+  const script = path.join(caches, `other-${process.pid}.ts`);
   writeFileSync(script, OTHER.replaceAll("'./src/", `'${process.cwd()}/src/`));
   try {
     const other = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', script, `file:${file}`, String(job)], {

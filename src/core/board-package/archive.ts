@@ -1,8 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { z } from 'zod';
-import { parseBoardText, type Board, type Side } from '../board';
+import { parseBoardText, photoPlaceSchema, type Board, type PhotoPlace, type Side } from '../board';
 import { sha256Hex } from '../image';
-import { photoPlaceSchema, type PhotoPlace } from '../photo';
 import { hiddenInJpeg, pictureType } from '../picture';
 import { parseReferencesCsv, referencesCsv, type ReferenceReading } from '../reference';
 import { fail, ok, problemText, type Result } from '../result';

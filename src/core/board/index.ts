@@ -41,3 +41,4 @@ export {
   type Slot,
   type Side,
 } from './schema';
+export { photoPlaceSchema, type PhotoPlace } from './photo-place';

@@ -14,8 +14,9 @@ export class CrcRegister {
   readonly mask: number;
   readonly init: number;
   readonly xorOut: number;
-  private readonly table: Uint32Array;
+  private readonly poly: number;
   private readonly reflected: boolean;
+  private made?: Uint32Array;
 
   constructor({ width, poly, init, reflected, xorOut }: CrcParameters) {
     this.width = width;
@@ -24,7 +25,13 @@ export class CrcRegister {
     this.xorOut = xorOut;
     // The initial value of every reflected algorithm here is all ones or all zeros: its own mirror.
     this.init = init;
-    this.table = reflected ? reflectedTable(mirrored(poly, width)) : plainTable(poly, width);
+    this.poly = poly;
+  }
+
+  /** Made when it is first needed: most of the catalogue is never asked for. */
+  private get table(): Uint32Array {
+    const { poly, width } = this;
+    return (this.made ??= this.reflected ? reflectedTable(mirrored(poly, width)) : plainTable(poly, width));
   }
 
   /** The register after some bytes. @param from the register before them. */

@@ -1,5 +1,5 @@
 import { blurred } from './blur';
-import type { Point } from './homography';
+import type { Point } from '../site';
 import type { GreyPicture } from './picture';
 
 export interface Blob extends Point {

@@ -1,6 +1,6 @@
 import { median } from '../math';
 import type { Outline } from './circle';
-import { mapPoint, type Homography, type Point } from './homography';
+import { mapPoint, type Homography, type Point } from '../site';
 import { greyAt, type GreyPicture } from './picture';
 
 /** Places across the gap, in pitches from the line between two centres. */

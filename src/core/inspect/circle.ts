@@ -1,6 +1,6 @@
 import { median } from '../math';
 import { vertex } from './blobs';
-import { mapPoint, type Homography, type Point } from './homography';
+import { mapPoint, type Homography, type Point } from '../site';
 import { greyAt, type GreyPicture } from './picture';
 
 /** A ball's outline as found round a site. Lengths in pitches, in the pattern's frame. */

@@ -1,6 +1,6 @@
 import { seededRandom } from '../math';
 import { inspectBalls, type Inspection } from './inspect';
-import { fullPattern, sitesOf } from './pattern';
+import { fullPattern, sitesOf } from '../site';
 import { renderScene, type Scene } from './render';
 import { HARD, drawScene } from './scenes';
 

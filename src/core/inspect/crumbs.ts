@@ -1,7 +1,6 @@
 import { Mask, fromMask } from 'image-js';
 import type { Outline } from './circle';
-import { mapPoint, type Homography, type Point } from './homography';
-import type { Site, SitePattern } from './pattern';
+import { mapPoint, type Homography, type Point, type Site, type SitePattern } from '../site';
 import { greyAt, type GreyPicture } from './picture';
 
 /** The pattern is looked over in steps of a sixteenth of a pitch, and half a pitch beyond its outer sites. */

@@ -1,6 +1,6 @@
 import type { Random } from '../math';
 import type { Inspection } from './inspect';
-import { fullPattern, patternWithout, type SitePattern } from './pattern';
+import { fullPattern, patternWithout, type SitePattern } from '../site';
 import type { Scene } from './render';
 import { drawScene, type BallSizes } from './scenes';
 

@@ -1,7 +1,7 @@
 import { median } from '../math';
 import { vertex } from './blobs';
 import { HALF, STEP, dropAt, type Outline } from './circle';
-import { mapPoint, type Homography } from './homography';
+import { mapPoint, type Homography } from '../site';
 import { greyAt, type GreyPicture } from './picture';
 
 /** The run of grey across the edge: from inside, where highlights have ended, to the part beside the ball. In pitches. */

@@ -1,7 +1,6 @@
 import { findBlobs } from './blobs';
-import { scaled, type Homography } from './homography';
+import { scaled, type Homography, type SitePattern } from '../site';
 import { layPattern, type LaidPattern } from './lattice';
-import type { SitePattern } from './pattern';
 import { shrunk, type GreyPicture } from './picture';
 
 /** Spots are looked for with about so many pixels to a pitch: enough for a ball, and quick. */

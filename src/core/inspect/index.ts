@@ -1,13 +1,9 @@
-export { fullPattern, patternWithout, sitesOf, type Site, type SitePattern } from './pattern';
-export { balledPart, type BalledPart } from './part';
 export { MOST_PIXELS, greyOf, type GreyPicture } from './picture';
-export { inverse, mapPoint, scaled as enlargedMap, type Homography, type Point } from './homography';
 export { usefulSidePx } from './find';
 export { enlarged, inspectBalls, type Inspection } from './inspect';
 export { HARD, drawScene, type BallSizes, type Trouble } from './scenes';
 export { renderScene, type Scene } from './render';
 export { NO_TALLY, drawCase, scored } from './detection-score';
-export { sitePads, type SitePad } from './pads';
 export { USEFUL_PAD_SIDE_PX, inspectPads, type PadInspection } from './inspect-pads';
 export { drawPadScene, renderPadScene } from './pad-scene';
 export { NO_PAD_TALLY, talliedPads } from './pad-tally';

@@ -1,17 +1,7 @@
 import { demoBoard } from '../../../demo/files';
 import { seededRandom } from '../math';
-import {
-  HARD,
-  NO_PAD_TALLY,
-  drawPadScene,
-  inspectPads,
-  mapPoint,
-  renderPadScene,
-  sitePads,
-  talliedPads,
-  type Trouble,
-} from '.';
-import { gapsOf } from './pads';
+import { HARD, NO_PAD_TALLY, drawPadScene, inspectPads, renderPadScene, talliedPads, type Trouble } from '.';
+import { gapsOf, mapPoint, sitePads } from '../site';
 
 const { packages } = demoBoard('heronlog-4-c');
 const QUIET: Trouble = { defects: 0, tiltDeg: 3, blurPx: 0.8, noise: 3, slope: 0.1, hairs: 0, glares: 0, debris: 0 };

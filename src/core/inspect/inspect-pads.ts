@@ -1,9 +1,8 @@
 import { median } from '../math';
 import { Matrix, solve } from 'ml-matrix';
 import { blurredPicture } from './blur';
-import { mapPoint, scaled, type Homography, type Point } from './homography';
+import { gapsOf, mapPoint, scaled, type Homography, type PadGap, type Point, type SitePad } from '../site';
 import { findPads } from './pad-pose';
-import { gapsOf, type PadGap, type SitePad } from './pads';
 import { greyAt, shrunk, type GreyPicture } from './picture';
 
 export type PadVerdict = 'even' | 'lifted' | 'uneven';

@@ -1,17 +1,6 @@
 import { seededRandom } from '../math';
-import {
-  NO_TALLY,
-  drawCase,
-  drawScene,
-  fullPattern,
-  inspectBalls,
-  mapPoint,
-  patternWithout,
-  renderScene,
-  sitesOf,
-  scored,
-  type Trouble,
-} from '.';
+import { NO_TALLY, drawCase, drawScene, inspectBalls, renderScene, scored, type Trouble } from '.';
+import { fullPattern, mapPoint, patternWithout, sitesOf } from '../site';
 
 const PITCH_MM = 0.5;
 const QUIET: Trouble = { defects: 0, tiltDeg: 0, blurPx: 0.6, noise: 2, slope: 0, hairs: 0, glares: 0, debris: 0 };

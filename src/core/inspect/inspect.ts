@@ -4,9 +4,19 @@ import { findOutline, type Outline } from './circle';
 import { findCrumbs } from './crumbs';
 import { edgeShift } from './edge-shift';
 import { findPattern, pitchOf } from './find';
-import { fitHomography, inverse, mapPoint, scaled, type Homography, type Point } from './homography';
+import {
+  fitHomography,
+  inverse,
+  mapPoint,
+  neighbourPairs,
+  scaled,
+  sitesOf,
+  type Homography,
+  type Point,
+  type Site,
+  type SitePattern,
+} from '../site';
 import { compareFaces, type Face } from './shading-correlation';
-import { neighbourPairs, sitesOf, type Site, type SitePattern } from './pattern';
 import { sizesOf } from './sizing';
 import { shrunk, type GreyPicture } from './picture';
 

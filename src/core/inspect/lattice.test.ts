@@ -2,10 +2,17 @@ import { demoBoard } from '../../../demo/files';
 import { partByRef } from '../board';
 import { seededRandom } from '../math';
 import type { Blob } from './blobs';
-import { mapPoint, type Homography } from './homography';
+import {
+  balledPart,
+  fullPattern,
+  mapPoint,
+  neighbourPairs,
+  patternWithout,
+  sitesOf,
+  type Homography,
+  type SitePattern,
+} from '../site';
 import { layPattern } from './lattice';
-import { balledPart } from './part';
-import { fullPattern, neighbourPairs, patternWithout, sitesOf, type SitePattern } from './pattern';
 
 const LEANING: Homography = [30, -3, 300, 3, 29, 260, 0.002, -0.0015];
 

@@ -1,6 +1,5 @@
-import { fitHomography, inverse, mapPoint, type Homography, type Point } from './homography';
+import { fitHomography, inverse, mapPoint, sitesOf, type Homography, type Point, type SitePattern } from '../site';
 import type { Blob } from './blobs';
-import { sitesOf, type SitePattern } from './pattern';
 
 /** A pattern laid over spots: where its sites lie in the picture. */
 export interface LaidPattern {

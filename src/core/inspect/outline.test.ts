@@ -2,9 +2,8 @@ import { median, seededRandom } from '../math';
 import { bodyGrey, gapLevel } from './bridge';
 import { findOutline } from './circle';
 import { edgeShift } from './edge-shift';
-import type { Homography } from './homography';
+import { fullPattern, sitesOf, type Homography } from '../site';
 import { compareFaces } from './shading-correlation';
-import { fullPattern, sitesOf } from './pattern';
 import { renderScene, type Scene } from './render';
 
 const PITCH_PX = 44;

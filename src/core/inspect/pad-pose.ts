@@ -1,7 +1,6 @@
 import { median } from '../math';
 import { blurredPicture } from './blur';
-import { fitHomography, mapPoint, scaled, type Homography, type Point } from './homography';
-import { extentOf, gapsOf, type SitePad } from './pads';
+import { extentOf, fitHomography, gapsOf, mapPoint, scaled, type Homography, type Point, type SitePad } from '../site';
 import { greyAt, shrunk, type GreyPicture } from './picture';
 
 /** Numbers of this file without another source were found by trial on drawn pictures of known truth. */

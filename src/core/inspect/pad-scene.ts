@@ -1,6 +1,5 @@
 import type { Random } from '../math';
-import type { Homography, Point } from './homography';
-import { extentOf, gapsOf, type SitePad } from './pads';
+import { extentOf, gapsOf, type Homography, type Point, type SitePad } from '../site';
 import type { GreyPicture } from './picture';
 import { ballLevel, covered, fromSegment, photograph, type Cover, type View } from './render';
 import { CAMERA_WIDTHS, HARD, cameraView, drawCover, type Trouble } from './scenes';

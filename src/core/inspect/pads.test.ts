@@ -1,7 +1,7 @@
 import { demoBoard } from '../../../demo/files';
 import { seededRandom } from '../math';
-import { HARD, NO_PAD_TALLY, drawPadScene, inspectPads, renderPadScene, sitePads, talliedPads } from '.';
-import { extentOf, gapsOf } from './pads';
+import { HARD, NO_PAD_TALLY, drawPadScene, inspectPads, renderPadScene, talliedPads } from '.';
+import { extentOf, gapsOf, sitePads } from '../site';
 
 const { packages } = demoBoard('heronlog-4-c');
 const SITES = Object.entries(packages)

@@ -1,8 +1,7 @@
 import { normalDraw, type Random } from '../math';
 import { blurred } from './blur';
-import { inverse, mapPoint, type Homography, type Point } from './homography';
+import { inverse, mapPoint, sitesOf, type Homography, type Point, type SitePattern } from '../site';
 import type { GreyPicture } from './picture';
-import { sitesOf, type SitePattern } from './pattern';
 
 /** What stands on a site. Lengths in pitches. */
 export interface DrawnBall {

@@ -1,8 +1,7 @@
 import { seededRandom } from '../math';
 import { findPattern, pitchOf, usefulSidePx } from './find';
-import { mapPoint } from './homography';
+import { fullPattern, mapPoint, patternWithout, sitesOf } from '../site';
 import { enlarged, inspectBalls } from './inspect';
-import { fullPattern, patternWithout, sitesOf } from './pattern';
 import { shrunk } from './picture';
 import { renderScene } from './render';
 import { HARD, drawScene, type Trouble } from './scenes';

@@ -1,6 +1,5 @@
 import type { Random } from '../math';
-import type { Homography, Point } from './homography';
-import { neighbourPairs, sitesOf, type Site, type SitePattern } from './pattern';
+import { neighbourPairs, sitesOf, type Homography, type Point, type Site, type SitePattern } from '../site';
 import type { Cover, DrawnBall, Scene } from './render';
 
 /** How hard a drawn picture is. The most of each; what a picture gets is drawn below that. */

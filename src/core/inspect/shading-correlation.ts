@@ -1,6 +1,6 @@
 import { median } from '../math';
 import type { Outline } from './circle';
-import { mapPoint, type Homography } from './homography';
+import { mapPoint, type Homography } from '../site';
 import { greyAt, type GreyPicture } from './picture';
 
 const RINGS = Array.from({ length: 10 }, (_, k) => 0.05 + 0.095 * k);

@@ -1,6 +1,6 @@
 import { Matrix, solve } from 'ml-matrix';
 import { median } from '../math';
-import type { Point } from './homography';
+import type { Point } from '../site';
 
 /** An outline as it was measured, before what the whole picture says of it. Lengths in pitches. */
 export interface MeasuredSize {

@@ -1,5 +1,5 @@
 import { LAND_PATTERNS } from '../sketch';
-import type { Homography } from '../inspect';
+import type { Homography } from '../site';
 import { seenBodies, straightened } from '.';
 import { photographed, strewnScene, type BoardScene } from './tests/board-scene';
 

@@ -1,5 +1,5 @@
 import { Matrix, SingularValueDecomposition, solve } from 'ml-matrix';
-import { inverse, mapPoint, type Homography, type Point } from '../inspect';
+import { inverse, mapPoint, type Homography, type Point } from '../site';
 import { fail, ok, type Result } from '../result';
 
 /** A place on the board in mm and where it is in the photograph in px. */

@@ -1,4 +1,4 @@
-import { inverse, mapPoint, type Homography, type Point } from '../inspect';
+import { inverse, mapPoint, type Homography, type Point } from '../site';
 import { normalDraw, seededRandom, type Random } from '../math';
 import { homographyOf, placeDoubtMm, pxPerMmFor, straightened, type Correspondence } from '.';
 

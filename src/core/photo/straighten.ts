@@ -1,4 +1,4 @@
-import { mapPoint, type Homography } from '../inspect';
+import { mapPoint, type Homography } from '../site';
 
 /** Pixels in rows, four bytes each: red, green, blue, opacity. */
 export interface Pixels {

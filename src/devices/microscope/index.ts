@@ -6,10 +6,9 @@ import {
   renderScene,
   type BallSizes,
   type GreyPicture,
-  type SitePad,
-  type SitePattern,
   type Trouble,
 } from '../../core/inspect';
+import type { SitePad, SitePattern } from '../../core/site';
 import { seededRandom } from '../../core/math';
 
 /** What lies under the simulated microscope. */

@@ -1,5 +1,6 @@
 import { demoBoard } from '../../../demo/files';
-import { fullPattern, inspectBalls, inspectPads, sitePads } from '../../core/inspect';
+import { inspectBalls, inspectPads } from '../../core/inspect';
+import { fullPattern, sitePads } from '../../core/site';
 import { SPECIMENS, coloured, takePadPicture, takePicture } from '.';
 
 const pattern = fullPattern(8, 8);

@@ -1,6 +1,6 @@
 /** Pictures and house rules as the interface keeps them: checked again on the server, stored data untouched by bad input. */
 import { demoBench } from '../tests/demo-bench';
-import { balledPart } from '@/core/inspect';
+import { balledPart } from '@/core/site';
 import { loadJob } from '../job/queries';
 import { jobEventsOf } from '@/db/jobs';
 import type { Database } from '@/db/client';

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Box, Flex, Grid, Link, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
 import type { ClearingPlan, DoubtfulTime, DoubtfulWindow, Guard, Threat } from '@/core/clearing';
@@ -16,13 +16,9 @@ import {
 import type { JobView } from '@/core/job';
 import { EdgesDrawing } from '@/drawings/edges-drawing';
 import { BigFigure, Headline, Named, PageLink, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
-import { planClearingInWorker } from '@/workers/clearing/client';
+import { clearingTask } from '@/workers/clearing/task';
+import { useComputed } from '@/workers/use-worker-task';
 import type { SiteBench } from './queries';
-
-type Status =
-  | { readonly kind: 'running' }
-  | { readonly kind: 'done'; readonly plan: ClearingPlan }
-  | { readonly kind: 'problem'; readonly message: string };
 
 const KINDS: readonly (readonly [string, string])[] = [
   ['none', 'none'],
@@ -33,26 +29,25 @@ const KINDS: readonly (readonly [string, string])[] = [
 export function ClearWork({ job, part, bench }: { job: JobView; part: Part; bench: SiteBench }) {
   const [kind, setKind] = useState<string>(part.underfilled ? 'unknown' : 'none');
   const [softensText, setSoftensText] = useState('');
-  const [status, setStatus] = useState<Status>({ kind: 'running' });
-  const [round, setRound] = useState(0);
   const softensC = softensText.trim() === '' ? undefined : Number(softensText);
   const wrong = softensC !== undefined && !(softensC >= 60 && softensC <= 210);
   const { stationId, plan: keptPlan } = job.state.heatPlan ?? {};
   const station = bench.stations.find((s) => s.id === stationId) ?? bench.stations[0] ?? NOMINAL_STATION;
-  useEffect(() => {
-    if (wrong) return;
+  const request = useMemo(() => {
+    if (wrong) return undefined;
     const { board } = job;
     const bare = startingPlan(part.ref, board.alloy, nozzleFor(station.nozzlesMm, board.packages[part.package].bodyMm));
     // Another purpose makes the planner begin the lift with its own usual steps and aim them.
     const plan: HeatPlan = keptPlan?.partRef === part.ref ? keptPlan : { ...bare, purpose: 'place' };
     const underfill = kind === 'none' ? null : (kind as UnderfillKind);
-    const run = planClearingInWorker({ board, station, plan, underfill, softensC, goals: bench.goals[plan.alloy] });
-    void run.answer.then((answer) => answer.kind !== 'cancelled' && setStatus(answer));
-    return run.cancel;
-  }, [job, part, station, keptPlan, kind, softensC, wrong, bench.goals, round]);
+    return { board, station, plan, underfill, softensC, goals: bench.goals[plan.alloy] };
+  }, [job, part, station, keptPlan, kind, softensC, wrong, bench.goals]);
+  const { status, retry, last } = useComputed(clearingTask, request);
+  // What was worked out stays on the screen while something else is.
+  const plan = status.kind === 'problem' ? undefined : last?.value;
   return (
     <>
-      {status.kind === 'running' && (
+      {!plan && status.kind !== 'problem' && (
         <Headline title={`Working out how ${part.ref} comes off`} aside={station.name}>
           The same plan on the stations that this one may be, and its guards one by one.
         </Headline>
@@ -60,12 +55,12 @@ export function ClearWork({ job, part, bench }: { job: JobView; part: Part; benc
       {status.kind === 'problem' && (
         <>
           <ProblemNote text={status.message} />
-          <PlainButton type="button" onClick={() => setRound(round + 1)}>
+          <PlainButton type="button" onClick={retry}>
             Try again
           </PlainButton>
         </>
       )}
-      {status.kind === 'done' && <LiftHeadline part={part} plan={status.plan} station={station.name} />}
+      {plan && <LiftHeadline part={part} plan={plan} station={station.name} />}
       <Flex gap="4" align="flex-end" mb="4" wrap="wrap">
         <Named name="Underfill under it">
           <SelectBox value={kind} options={KINDS} onChange={setKind} />
@@ -81,10 +76,10 @@ export function ClearWork({ job, part, bench }: { job: JobView; part: Part; benc
             />
           </Named>
         )}
-        {status.kind === 'done' && <PlanLinks job={job} plan={status.plan} stationId={station.id} />}
+        {plan && <PlanLinks job={job} plan={plan} stationId={station.id} />}
       </Flex>
       {wrong && <ProblemNote text={`Expected where it softens, 60 to 210 °C; got "${softensText}".`} />}
-      {status.kind === 'done' && <Whole job={job} part={part} plan={status.plan} />}
+      {plan && <Whole job={job} part={part} plan={plan} />}
     </>
   );
 }

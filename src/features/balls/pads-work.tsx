@@ -3,7 +3,8 @@
 import { useMemo, useState, useTransition } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import type { Part } from '@/core/board';
-import { sitePads, type PadInspection } from '@/core/inspect';
+import type { PadInspection } from '@/core/inspect';
+import { sitePads } from '@/core/site';
 import type { JobView, KeepEvent, KeptPadLook } from '@/core/job';
 import { judgePadLook, type PadLook } from '@/core/joints';
 import { PadPicture } from '@/drawings/pad-picture';
@@ -36,11 +37,11 @@ export function PadsWork({ job, part, onKeep }: PadsProps) {
   const [answer, setAnswer] = useState<EntryAnswer>();
   const [keeping, start] = useTransition();
   const { problem, busy, tookMs, lookAt, take } = usePictureRun({
-    look: (picture) => ({ kind: 'lookPads', picture, pads }),
-    take: (specimen) => ({ kind: 'takePads', pads, specimen, seed: job.number + part.ref.length }),
+    look: (picture) => ({ of: 'pads', picture, pads }),
+    take: (specimen) => ({ of: 'pads', pads, specimen, seed: job.number + part.ref.length }),
     onBegin: () => setAnswer(undefined),
     onSeen: (reply, file) => {
-      if (reply.kind === 'padsSeen')
+      if (reply.of === 'pads')
         setLook({ src: URL.createObjectURL(file), file, seen: seenOf(reply.inspection, reply, pads) });
     },
   });

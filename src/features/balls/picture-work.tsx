@@ -4,7 +4,8 @@ import { useMemo, useState, useTransition } from 'react';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import type { ActionResult } from '@/application/action-result';
 import type { Part } from '@/core/board';
-import { balledPart, sitesOf, type BalledPart, type Inspection } from '@/core/inspect';
+import type { Inspection } from '@/core/inspect';
+import { balledPart, sitesOf, type BalledPart } from '@/core/site';
 import { judgeSeenBalls, type BallInspection, type JobView } from '@/core/job';
 import type { ReuseVerdict } from '@/core/joints';
 import { BallPicture, type DrawnSite } from '@/drawings/ball-picture';
@@ -55,11 +56,11 @@ function BalledWork({ job, part, bench, balled }: BalledProps) {
   const [answer, setAnswer] = useState<ActionResult>();
   const [keeping, start] = useTransition();
   const { problem, busy, tookMs, lookAt, take } = usePictureRun({
-    look: (picture) => ({ kind: 'look', picture, part: balled }),
-    take: (specimen) => ({ kind: 'take', part: balled, specimen, seed: job.number + part.ref.length }),
+    look: (picture) => ({ of: 'balls', picture, part: balled }),
+    take: (specimen) => ({ of: 'balls', part: balled, specimen, seed: job.number + part.ref.length }),
     onBegin: () => setAnswer(undefined),
     onSeen: (reply, file) => {
-      if (reply.kind !== 'seen') return;
+      if (reply.of !== 'balls') return;
       const { inspection, width, height } = reply;
       const { sizeInDoubt, usualMm } = inspection;
       const seen = seenOf(inspection, balled);

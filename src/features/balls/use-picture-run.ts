@@ -1,48 +1,38 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Specimen } from '@/devices/microscope';
-import { inspectInWorker } from '@/workers/inspect/client';
-import type { InspectReply, InspectRequest } from '@/workers/inspect/protocol';
-
+import { lookTask, takeTask, type Look, type LookRequest, type TakeRequest } from '@/workers/inspect/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { simulatedPicture } from './picture-source';
 
-export type SeenReply = Extract<InspectReply, { kind: 'seen' | 'padsSeen' }>;
-
 interface PictureRunProps {
-  readonly look: (picture: File) => InspectRequest;
-  readonly take: (specimen: Specimen) => InspectRequest;
+  readonly look: (picture: File) => LookRequest;
+  readonly take: (specimen: Specimen) => TakeRequest;
   readonly onBegin: () => void;
-  readonly onSeen: (reply: SeenReply, file: File) => void;
+  readonly onSeen: (look: Look, file: File) => void;
 }
 
 /** A picture looked over in a worker, from a file or taken first by the simulated microscope. */
 export function usePictureRun({ look, take, onBegin, onSeen }: PictureRunProps) {
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
   const [tookMs, setTookMs] = useState<number>();
-  const cancel = useRef(() => {});
-  useEffect(() => () => cancel.current(), []);
+  const looking = useWorkerTask(lookTask);
+  const taking = useWorkerTask(takeTask);
 
-  async function ask(request: InspectRequest) {
-    setBusy(true);
-    setProblem(undefined);
-    onBegin();
-    const run = inspectInWorker(request);
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    setBusy(false);
-    if (reply.kind === 'problem') setProblem(reply.message);
-    return reply;
-  }
   async function lookAt(file: File): Promise<void> {
-    const reply = await ask(look(file));
-    if (reply.kind !== 'seen' && reply.kind !== 'padsSeen') return;
-    setTookMs(reply.tookMs);
-    onSeen(reply, file);
+    taking.reset();
+    onBegin();
+    const answer = await looking.start(look(file));
+    if (answer.kind !== 'done') return;
+    setTookMs(answer.tookMs);
+    onSeen(answer.value, file);
   }
   async function takeOne(specimen: Specimen): Promise<void> {
-    const reply = await ask(take(specimen));
-    if (reply.kind === 'taken')
-      await lookAt(simulatedPicture(new File([reply.picture], `microscope ${specimen}.png`, { type: 'image/png' })));
+    looking.reset();
+    onBegin();
+    const answer = await taking.start(take(specimen));
+    if (answer.kind === 'done')
+      await lookAt(simulatedPicture(new File([answer.value], `microscope ${specimen}.png`, { type: 'image/png' })));
   }
-  return { problem, busy, tookMs, lookAt, take: takeOne };
+  const all = [taking.status, looking.status];
+  const problem = all.find((s) => s.kind === 'problem')?.message;
+  return { problem, busy: all.some((s) => s.kind === 'running'), tookMs, lookAt, take: takeOne };
 }

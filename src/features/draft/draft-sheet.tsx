@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import {
   billOfMaterial,
@@ -12,7 +12,8 @@ import {
 } from '@/core/import';
 import { startCompletion, type BillLine, type PlacementList } from '@/core/netlist';
 import { problemText } from '@/core/result';
-import { draftInWorker } from '@/workers/draft/client';
+import { draftTask } from '@/workers/draft/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { FilePick, Headline, ProblemNote, ReadingAsk, useFileReading } from '@/ui';
 import { CompletionForm } from './completion-form';
 import { InferredPart } from './inferred-part';
@@ -28,20 +29,14 @@ export function DraftSheet() {
   const [made, setMade] = useState<Made>();
   const [placed, setPlaced] = useState<string>();
   const [problem, setProblem] = useState<string>();
-  const [isReading, setReading] = useState(false);
-  const running = useRef<() => void>(undefined);
-  useEffect(() => () => running.current?.(), []);
+  const { status, start } = useWorkerTask(draftTask);
+  const isReading = status.kind === 'running';
 
-  /** Reads in a worker; a board of thousands of parts takes seconds. */
   async function draftOf(given: DraftFile): Promise<Outcome<DraftMade>> {
-    running.current?.();
-    const { answer, cancel } = draftInWorker(given);
-    running.current = cancel;
-    setReading(true);
-    const reply = await answer;
-    if (reply.kind === 'cancelled') return { kind: 'refused', problems: [{ message: 'Another file was read.' }] };
-    setReading(false);
-    return reply.kind === 'done' ? reply.outcome : { kind: 'refused', problems: [{ message: reply.message }] };
+    const answer = await start(given);
+    if (answer.kind === 'done') return answer.value;
+    const message = answer.kind === 'problem' ? `${given.file.name}: ${answer.message}` : 'Another file was read.';
+    return { kind: 'refused', problems: [{ message }] };
   }
 
   const show = (given: DraftFile, draft: DraftMade): void =>

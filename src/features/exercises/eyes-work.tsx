@@ -1,12 +1,12 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { EyesDrill } from '@/core/drill';
-import { mapPoint, sitesOf } from '@/core/inspect';
+import { mapPoint, sitesOf } from '@/core/site';
 import { AnswerNote, Headline, Key, MainButton, ProblemNote, face, tone } from '@/ui';
-import { askExercise } from '@/workers/exercise/client';
-import type { ColouredPicture } from '@/workers/exercise/protocol';
+import { pictureTask, type ColouredPicture } from '@/workers/exercise/task';
+import { useComputed } from '@/workers/use-worker-task';
 import { finishExercise } from './actions';
 import type { ExerciseView } from './queries';
 
@@ -66,18 +66,10 @@ export function EyesWork({ exercise, drill }: { exercise: ExerciseView; drill: E
 
 /** The picture that is shown now, drawn in a worker. */
 function usePicture(drill: EyesDrill, at: number | undefined): { picture?: ColouredPicture; problem?: string } {
-  const [drawn, setDrawn] = useState<{ of: number; picture: ColouredPicture }>();
-  const [problem, setProblem] = useState<string>();
-  useEffect(() => {
-    if (at === undefined) return;
-    const asked = askExercise({ ask: 'picture', drill, picture: at });
-    void asked.answer.then((answer) => {
-      if (answer.kind === 'picture') setDrawn({ of: at, picture: answer.picture });
-      if (answer.kind === 'problem') setProblem(answer.message);
-    });
-    return asked.cancel;
-  }, [drill, at]);
-  return { picture: drawn?.of === at ? drawn?.picture : undefined, problem };
+  const request = useMemo(() => (at === undefined ? undefined : { drill, picture: at }), [drill, at]);
+  const { status } = useComputed(pictureTask, request);
+  if (status.kind === 'problem') return { problem: status.message };
+  return { picture: status.kind === 'done' ? status.value : undefined };
 }
 
 const TICK_MS = 200;

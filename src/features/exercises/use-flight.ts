@@ -1,10 +1,11 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Board } from '@/core/board';
 import { MOST_FLIGHT_S, type AirDrill } from '@/core/drill';
 import type { HeatCurves } from '@/core/heat';
-import { askExercise } from '@/workers/exercise/client';
+import { flightTask } from '@/workers/exercise/task';
+import { useComputed } from '@/workers/use-worker-task';
 import type { AirState } from './air-flight';
 
 /** What lies ahead is computed so far, and anew when so little of it is left, s. */
@@ -18,22 +19,16 @@ export function useFlight(
   { phase, flight }: AirState,
   nowS: number,
 ): { readonly curves?: HeatCurves; readonly problem?: string } {
-  const [known, setKnown] = useState<{ curves: HeatCurves; untilS: number }>();
-  const [problem, setProblem] = useState<string>();
   const turns = flight.moves.filter((m) => m.do === 'air').length;
   const untilS = Math.min(MOST_FLIGHT_S, AHEAD_S + RENEW_S * Math.floor(nowS / RENEW_S));
-  useEffect(() => {
-    if (phase !== 'flying') return;
-    const asked = askExercise({ ask: 'fly', board, drill, flight, untilS });
-    void asked.answer.then((answer) => {
-      if (answer.kind === 'flown') setKnown({ curves: answer.curves, untilS });
-      if (answer.kind === 'problem') setProblem(answer.message);
-    });
-    return asked.cancel;
+  const request = useMemo(
+    () => (phase === 'flying' ? { board, drill, flight, untilS } : undefined),
     // A nudge changes nothing of the heat: only turns of the dial do.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [board, drill, phase, turns, untilS]);
-  return { curves: known?.curves, problem };
+    [board, drill, phase, turns, untilS],
+  );
+  const { status, last } = useComputed(flightTask, request);
+  return { curves: last?.value, problem: status.kind === 'problem' ? status.message : undefined };
 }
 
 /** The page's clock at every frame, while something moves; 0 before. */

@@ -1,54 +1,38 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { FoundPlan } from '@/core/heat';
 import { formatSeconds } from '@/core/units';
 import { FigureLine, MainButton, SidebarPart, PlainButton, ProblemNote } from '@/ui';
-import { searchInWorker } from '@/workers/search/client';
+import { searchTask, type SearchProgress } from '@/workers/search/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { useHeatDesk } from './desk';
 import type { Opening } from './use-opening';
-
-type Status =
-  | { readonly kind: 'running'; readonly tried: number; readonly most: number; readonly tookMs: number }
-  | { readonly kind: 'done'; readonly found: FoundPlan }
-  | { readonly kind: 'problem'; readonly message: string };
 
 /** Searches plate, nozzle, flow, height, dials, durations and covers for the most margin; the answer is taken over or left. */
 export function SearchPart() {
   const { board, station, plan, goals, setPlan, opening } = useHeatDesk();
-  const [status, setStatus] = useState<Status>();
-  const cancel = useRef(() => {});
-  useEffect(() => () => cancel.current(), []);
-
-  async function search(): Promise<void> {
-    setStatus({ kind: 'running', tried: 0, most: 1, tookMs: 0 });
-    const run = searchInWorker({ board, station, plan, goals }, tell);
-    cancel.current = run.cancel;
-    const answer = await run.answer;
-    setStatus(answer.kind === 'cancelled' ? undefined : answer);
-  }
-  const tell = ({ tried, most, tookMs }: { tried: number; most: number; tookMs: number }): void =>
-    setStatus({ kind: 'running', tried, most, tookMs });
+  const { status, start, cancel, reset } = useWorkerTask(searchTask);
+  const isFresh = status.kind === 'idle' || status.kind === 'cancelled';
 
   return (
     <SidebarPart title="A plan with more margin">
-      {!status && opening && <Opened opening={opening} shown={opening.found?.plan === plan} />}
-      {status?.kind === 'running' && <Running status={status} onCancel={() => cancel.current()} />}
-      {status?.kind === 'problem' && <ProblemNote text={status.message} />}
-      {status?.kind === 'done' && (
+      {isFresh && opening && <Opened opening={opening} shown={opening.found?.plan === plan} />}
+      {status.kind === 'running' && <Running {...status.progress} tookMs={status.tookMs} onCancel={cancel} />}
+      {status.kind === 'problem' && <ProblemNote text={status.message} />}
+      {status.kind === 'done' && (
         <Found
-          found={status.found}
+          found={status.value}
           doubt={station.doubt}
           onTake={() => {
-            setPlan(status.found.plan);
-            setStatus(undefined);
+            setPlan(status.value.plan);
+            reset();
           }}
         />
       )}
-      {status?.kind !== 'running' && (
-        <PlainButton type="button" mt="2" onClick={() => void search()}>
-          {status ? 'Search again' : 'Search a plan'}
+      {status.kind !== 'running' && (
+        <PlainButton type="button" mt="2" onClick={() => void start({ board, station, plan, goals })}>
+          {isFresh ? 'Search a plan' : 'Search again'}
         </PlainButton>
       )}
     </SidebarPart>
@@ -86,12 +70,11 @@ function Margin({ margin: { marginK }, holdsName = 'Margin' }: { margin: { margi
 }
 
 function Running({
-  status: { tried, most, tookMs },
+  tried = 0,
+  most = 1,
+  tookMs = 0,
   onCancel,
-}: {
-  status: Extract<Status, { kind: 'running' }>;
-  onCancel: () => void;
-}) {
+}: Partial<SearchProgress> & { tookMs?: number; onCancel: () => void }) {
   const share = tried / most;
   return (
     <>

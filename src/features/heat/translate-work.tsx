@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import {
@@ -16,11 +16,12 @@ import { ALLOYS } from '@/core/joints';
 import { problemText } from '@/core/result';
 import { TwoHistories } from '@/drawings/two-histories';
 import { BigFigure, Headline, MainButton, Named, PlainButton, ProblemNote, SelectBox, TextInput } from '@/ui';
-import { translateInWorker } from '@/workers/translation/client';
+import { translationTask } from '@/workers/translation/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { useHeatDesk } from './desk';
 
 type Answer =
-  | { readonly kind: 'running'; readonly cancel: () => void }
+  | { readonly kind: 'running' }
   | {
       readonly kind: 'done';
       readonly translation: Translation;
@@ -39,7 +40,7 @@ export function TranslateWork() {
   const [text, setText] = useState('350 at 80 %, 8 mm, 60 s');
   const [theirId, setTheirId] = useState(UNKNOWN);
   const [answer, setAnswer] = useState<Answer>();
-  const latest = useRef(0);
+  const { start, cancel } = useWorkerTask(translationTask);
   /** Once translated, the main action is to use it. */
   const Translate = answer?.kind === 'done' ? PlainButton : MainButton;
   const theirs = stations.find((s) => s.id === theirId) ?? guessed(NOMINAL_STATION);
@@ -50,18 +51,15 @@ export function TranslateWork() {
       setAnswer({ kind: 'problem', message: problemText(settings.problems) });
       return;
     }
-    const mine = ++latest.current;
-    const run = translateInWorker({
+    setAnswer({ kind: 'running' });
+    const got = await start({
       board: job.board,
       theirs,
       ours: station,
       plan: foreignPlan(settings.value, theirs, plan),
     });
-    setAnswer({ kind: 'running', cancel: run.cancel });
-    const got = await run.answer;
-    if (mine !== latest.current) return;
     if (got.kind === 'done')
-      setAnswer({ kind: 'done', translation: got.translation, theirs, ours: station, assumed: settings.value.assumed });
+      setAnswer({ kind: 'done', translation: got.value, theirs, ours: station, assumed: settings.value.assumed });
     else setAnswer(got.kind === 'problem' ? got : undefined);
   }
 
@@ -100,7 +98,7 @@ export function TranslateWork() {
             Translate
           </Translate>
           {answer?.kind === 'running' && (
-            <PlainButton type="button" onClick={answer.cancel}>
+            <PlainButton type="button" onClick={cancel}>
               Cancel
             </PlainButton>
           )}

@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Board } from '@/core/board';
 import type { GoalSets, HeatGoals, HeatPlan, HeatRun, HeatVerdict, Station } from '@/core/heat';
-import { runHeatPlan } from '@/workers/heat/client';
+import { heatTask } from '@/workers/heat/task';
 import type { PlanWish, WishStep } from './plan-wish';
 
 export type HeatStatus =
@@ -70,19 +70,20 @@ export function useHeatRun(
     if (answered || stopped === asked) return;
     let cancel = (): void => {};
     const timer = setTimeout(() => {
-      const run = runHeatPlan(asked, (doneS, totalS) => setTold({ asked, status: { kind: 'running', doneS, totalS } }));
+      const run = heatTask.start(asked, (progress) => setTold({ asked, status: { kind: 'running', ...progress } }));
       cancel = run.cancel;
       void run.answer.then((answer) => {
         if (answer.kind === 'problem') setTold({ asked, status: answer });
         if (answer.kind !== 'done') return;
-        const plan = asked.aim ? answer.plan : asked.plan;
+        const { run, verdict } = answer.value;
+        const plan = asked.aim ? answer.value.plan : asked.plan;
         setLast({
           board: asked.board,
           plan,
           station: asked.station,
           goals: asked.goals,
-          run: answer.run,
-          verdict: answer.verdict,
+          run,
+          verdict,
           tookMs: answer.tookMs,
         });
         if (asked.aim) onAimed({ by: 'aimed', asked: asked.plan, plan });

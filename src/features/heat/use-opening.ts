@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { Board } from '@/core/board';
 import type { HeatGoals, HeatPlan, OpeningPlan, Station } from '@/core/heat';
-import { lookInWorker } from '@/workers/opening/client';
+import { openingTask } from '@/workers/opening/task';
 import type { WishStep } from './plan-wish';
 
 /** The look for a plan that holds, as far as it has come. */
@@ -29,14 +29,14 @@ export function useOpening(
   const [opening, setOpening] = useState<Opening>();
   useEffect(() => {
     if (!from) return;
-    const run = lookInWorker({ board, station, plan: from, goals }, (found) => {
+    const run = openingTask.start({ board, station, plan: from, goals }, (found) => {
       setOpening({ from, looking: true, found });
       onBetter({ by: 'look', from, plan: found.plan });
     });
     void run.answer.then((answer) => {
       if (answer.kind === 'cancelled') return;
       if (answer.kind === 'problem') return setOpening({ from, looking: false, problem: answer.message });
-      setOpening({ from, looking: false, found: answer.found });
+      setOpening({ from, looking: false, found: answer.value });
     });
     return run.cancel;
   }, [board, station, goals, from, onBetter]);

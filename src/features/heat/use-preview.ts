@@ -12,7 +12,7 @@ import {
   type HeatVerdict,
   type Station,
 } from '@/core/heat';
-import { reduceInWorker } from '@/workers/reduced/client';
+import { reducedTask } from '@/workers/reduced/task';
 
 /** A plan that is being dragged, as the reduced model sees it. */
 export interface Preview {
@@ -37,9 +37,9 @@ export function usePreview(
     built !== undefined && built.board === board && built.station === station && coversPlan(built.runner.model, plan);
   useEffect(() => {
     if (!idle || fits) return;
-    const run = reduceInWorker({ board, station, plan });
+    const run = reducedTask.start({ board, station, plan });
     void run.answer.then((answer) => {
-      if (answer.kind === 'done') setBuilt({ board, station, runner: new ReducedRunner(answer.model) });
+      if (answer.kind === 'done') setBuilt({ board, station, runner: new ReducedRunner(answer.value) });
     });
     return run.cancel;
   }, [board, station, plan, idle, fits]);

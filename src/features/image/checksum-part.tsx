@@ -1,11 +1,12 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { FoundChecksum, FoundChecksums } from '@/core/checksum';
 import { formatOffset } from '@/core/units';
 import { PlainButton, ProblemNote } from '@/ui';
-import { checksumsInWorker } from '@/workers/checksum/client';
+import { checksumTask } from '@/workers/checksum/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import type { KeptImage } from './queries';
 
 const MOST_IMAGES = 8;
@@ -20,37 +21,28 @@ export function ChecksumPart({
 }) {
   // Units of one layout have one length.
   const images = library.filter((i) => i.sizeBytes === library[0].sizeBytes).slice(0, MOST_IMAGES);
-  const [done, setDone] = useState<{ share: number; tookMs: number }>();
-  const [found, setFound] = useState<FoundChecksums>();
-  const [problem, setProblem] = useState<string>();
-  const cancel = useRef(() => {});
-  useEffect(() => () => cancel.current(), []);
+  const [isFetching, setFetching] = useState(false);
+  const { status, start, cancel } = useWorkerTask(checksumTask);
+  const isSearching = isFetching || status.kind === 'running';
   if (images.length === 0) return null;
 
   async function search(): Promise<void> {
-    setProblem(undefined);
-    setFound(undefined);
-    setDone({ share: 0, tookMs: 0 });
+    setFetching(true);
     const bytes = await Promise.all(
       images.map(async (i) => new Uint8Array(await (await fetch(`/images/${i.sha256}`)).arrayBuffer())),
     );
-    const run = checksumsInWorker({ images: bytes }, ({ done: share, tookMs }) => setDone({ share, tookMs }));
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    setDone(undefined);
-    if (reply.kind === 'problem') setProblem(reply.message);
-    if (reply.kind !== 'found') return;
-    setFound(reply.found);
-    onFound(reply.found.claims);
+    setFetching(false);
+    const answer = await start(bytes);
+    if (answer.kind === 'done') onFound(answer.value.claims);
   }
   return (
     <Box as="section" aria-label="Checksums by their values" borderTop="1px solid" borderColor="rule" mt="5" pt="2">
       <Flex gap="3" align="center" fontSize="14px">
         <Text fontWeight="700">Checksums by their values</Text>
-        {done ? (
+        {isSearching ? (
           <>
-            <Text color="quiet">{leftWords(done)}</Text>
-            <PlainButton type="button" onClick={() => cancel.current()}>
+            <Text color="quiet">{leftWords(status.kind === 'running' ? status : {})}</Text>
+            <PlainButton type="button" onClick={cancel}>
               Cancel
             </PlainButton>
           </>
@@ -60,13 +52,13 @@ export function ChecksumPart({
           </PlainButton>
         )}
       </Flex>
-      {problem && <ProblemNote text={problem} />}
-      {found && <Found found={found} />}
+      {status.kind === 'problem' && <ProblemNote text={status.message} />}
+      {status.kind === 'done' && <Found found={status.value} />}
     </Box>
   );
 }
 
-function leftWords({ share, tookMs }: { share: number; tookMs: number }): string {
+function leftWords({ progress: share = 0, tookMs = 0 }: { progress?: number; tookMs?: number }): string {
   const leftS = share > 0 ? Math.ceil((tookMs * (1 - share)) / share / 1000) : undefined;
   return `${Math.round(100 * share)} %${leftS === undefined ? '' : `, ${leftS} s left`}`;
 }

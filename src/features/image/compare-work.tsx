@@ -9,7 +9,8 @@ import { ImageStrip } from '@/drawings/image-strip';
 import { FilePick, Headline, PlainButton, ProblemNote } from '@/ui';
 import { GoTo } from './go-to';
 import type { KeptImage } from './queries';
-import { useSeen, type ImageSource, type SeenImages } from './use-seen';
+import type { SeenImages } from '@/workers/compare/task';
+import { useSeen, type ImageSource } from './use-seen';
 
 const MOST_IMAGES = 8;
 const SYSTEMS = 14;
@@ -24,11 +25,11 @@ export interface CompareProps {
 /** Two to eight images side by side: first what differs by its meaning, then every byte as a score. */
 export function CompareWork({ family, library, initial }: CompareProps) {
   const [sources, setSources] = useState(initial);
-  const { seen, of, progress, problem } = useSeen(sources, family);
+  const { seen, tookMs, of, progress, problem } = useSeen(sources, family);
   const names = useMemo(() => of.map((s) => s.name), [of]);
   return (
     <>
-      <CompareHeadline seen={seen} names={names} family={family} />
+      <CompareHeadline seen={seen} tookMs={tookMs} names={names} family={family} />
       <SourceList sources={sources} library={library} onChange={setSources} />
       {progress && (
         <Text color="quiet" fontSize="14px" aria-live="polite">
@@ -43,16 +44,16 @@ export function CompareWork({ family, library, initial }: CompareProps) {
 
 function CompareHeadline({
   seen,
+  tookMs = 0,
   names,
   family,
 }: {
   seen?: SeenImages;
+  tookMs?: number;
   names: readonly string[];
   family?: ImageFamily;
 }) {
-  const aside = seen
-    ? `${formatBytes(seen.images[0].bytes.length)} in ${(seen.tookMs / 1000).toFixed(2)} s`
-    : 'compare';
+  const aside = seen ? `${formatBytes(seen.images[0].bytes.length)} in ${(tookMs / 1000).toFixed(2)} s` : 'compare';
   if (!seen || seen.images.length < 2) {
     return (
       <Headline title={seen ? `One image: ${names[0]}` : 'Choose images to compare'} aside={aside}>

@@ -1,8 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { FoundChecksum } from '@/core/checksum';
 import type { ImageFamily } from '@/core/image';
-import type { CompareReply } from '@/workers/compare/protocol';
-import { compareInWorker } from '@/workers/compare/client';
+import { compareTask, type SeenImages } from '@/workers/compare/task';
 
 /** An image to look at: kept here, or a file of the person's own that never leaves the browser. */
 export interface ImageSource {
@@ -11,11 +10,10 @@ export interface ImageSource {
   readonly from: string | File;
 }
 
-export type SeenImages = Extract<CompareReply, { kind: 'seen' }>;
-
 export interface Looking {
   /** What was seen last; it stays while something new is looked at. */
   readonly seen?: SeenImages;
+  readonly tookMs?: number;
   /** The sources that `seen` is about. */
   readonly of: readonly ImageSource[];
   readonly progress?: { readonly done: number; readonly message: string };
@@ -48,14 +46,14 @@ export function useSeen(
     Promise.all(sources.map(async (source) => ({ name: source.name, content: await contentOf(source) })))
       .then((files) => {
         if (left) return undefined;
-        const run = compareInWorker({ files, family, stretches: STRETCHES, propose }, ({ done, message }) =>
-          told({ progress: { done, message } }),
+        const run = compareTask.start({ files, family, stretches: STRETCHES, propose }, (progress) =>
+          told({ progress }),
         );
         stop = run.cancel;
         return run.answer;
       })
       .then((reply) => {
-        if (reply?.kind === 'seen') told({ seen: reply, of: sources });
+        if (reply?.kind === 'done') told({ seen: reply.value, tookMs: reply.tookMs, of: sources });
         else if (reply?.kind === 'problem') told({ problem: reply.message });
       })
       .catch((error: unknown) => told({ problem: (error as Error).message }));

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import type { Origin } from '@/core/job';
 import type { CaptureReading } from '@/core/usb';
 import type { FileReading } from '@/ui';
-import { decodeCapture } from '@/workers/capture/client';
+import { captureTask } from '@/workers/capture/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { originOfFile } from './file-origin';
 
 interface CaptureFileProps {
@@ -18,8 +19,7 @@ interface Waiting {
 
 /** A capture that is decoded in a worker: how far it is, and what it leaves open. */
 export function useCaptureFile({ onProblem, onRead }: CaptureFileProps) {
-  const [share, setShare] = useState<number>();
-  const [cancel, setCancel] = useState<() => void>();
+  const { status, start, cancel } = useWorkerTask(captureTask);
   const [waiting, setWaiting] = useState<Waiting>();
   const [notes, setNotes] = useState<readonly string[]>([]);
 
@@ -27,24 +27,17 @@ export function useCaptureFile({ onProblem, onRead }: CaptureFileProps) {
     onProblem(undefined);
     setWaiting(undefined);
     setNotes([]);
-    setShare(0);
-    const started = decodeCapture({ file, name: file.name, answers }, setShare);
-    setCancel(() => started.cancel);
-    const reply = await started.answer;
-    setShare(undefined);
+    const reply = await start({ file, name: file.name, answers });
     if (reply.kind === 'problem') return onProblem(`${file.name}: ${reply.message}`);
-    if (reply.kind === 'asked') {
-      const outcome = { kind: 'understood' as const, questions: reply.questions, notes: reply.notes };
+    if (reply.kind !== 'done') return;
+    const { reading: read, questions, notes: said } = reply.value;
+    if (!read) {
+      const outcome = { kind: 'understood' as const, questions, notes: said };
       return setWaiting({ file, simulated, open: { file, answers, outcome } });
     }
-    if (reply.kind !== 'done') return;
-    if (!simulated) setNotes(reply.notes.map((note) => `${file.name}: ${note}`));
+    if (!simulated) setNotes(said.map((note) => `${file.name}: ${note}`));
     const by = 'simulated conversation';
-    await onRead(
-      file.name,
-      reply.reading,
-      simulated ? { kind: 'simulated', by } : await originOfFile(file, 'capture', answers),
-    );
+    await onRead(file.name, read, simulated ? { kind: 'simulated', by } : await originOfFile(file, 'capture', answers));
   }
 
   const reading: FileReading<CaptureReading> = {
@@ -55,5 +48,6 @@ export function useCaptureFile({ onProblem, onRead }: CaptureFileProps) {
       void (waiting && decode(waiting.file, waiting.simulated, { ...waiting.open.answers, [id]: value })),
     drop: () => setWaiting(undefined),
   };
+  const share = status.kind === 'running' ? (status.progress ?? 0) : undefined;
   return { share, cancel, reading, take: (file: File, simulated = false) => decode(file, simulated, {}) };
 }

@@ -19,7 +19,8 @@ import {
   type RunState,
   type TimedMark,
 } from '@/core/run';
-import { correctInWorker } from '@/workers/correct/client';
+import { correctTask } from '@/workers/correct/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { useBenchClock } from './use-bench-clock';
 import { useOutbox } from './use-outbox';
 
@@ -76,6 +77,7 @@ export function useRun(job: JobView, kept: HeatPlan, heat: HeatOfRun, onKeep: Ke
   };
   const run = state?.run ?? '';
   const [announced, announce] = useState<Announced>();
+  const { start } = useWorkerTask(correctTask);
   /** What earlier sights of this run taught; a reload begins again with the station's own doubt. */
   const knowledge = useRef<{ run: string; of: RunKnowledge }>(undefined);
   const see = (seen: RunSight): void => {
@@ -85,14 +87,11 @@ export function useRun(job: JobView, kept: HeatPlan, heat: HeatOfRun, onKeep: Ke
     const board = workplaceOf(job.board, plan);
     const known = knowledge.current?.run === run ? knowledge.current.of : undefined;
     announce({ computing: true, message: 'Taken in. Computing how it goes on; the air stays as it is.' });
-    const started = correctInWorker({
-      now: { board, station, goals: goals[plan.alloy], plan, knowledge: known },
-      sight: { seen, heatS },
-    });
-    void started.answer.then((answer) => {
+    const now = { board, station, goals: goals[plan.alloy], plan, knowledge: known };
+    void start({ now, sight: { seen, heatS } }).then((answer) => {
       if (answer.kind === 'cancelled') return;
       if (answer.kind === 'problem') return announce({ computing: false, message: answer.message });
-      const { correction } = answer;
+      const correction = answer.value;
       knowledge.current = { run, of: correction.knowledge };
       announce({ computing: false, message: correction.message });
       if (correction.kind === 'stop') press({ run, act: 'abort' });

@@ -1,12 +1,11 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import { Box, Text, chakra } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
-import type { Carry } from '@/core/sketch';
 import { formatInHundred, formatMinutes } from '@/core/units';
 import { OddsBar, SidebarPart, useEntryOffer } from '@/ui';
-import { carryInWorker } from '@/workers/carry/client';
+import { carryTask } from '@/workers/carry/task';
+import { useComputed } from '@/workers/use-worker-task';
 
 /** While a hand is at work nothing is computed, ms. */
 const AFTER_MS = 400;
@@ -16,20 +15,8 @@ const AFTER_MS = 400;
  * @param props.isAsking that reading is asked for beside already: no line of the editor is offered for it.
  */
 export function CarryPart({ board, isAsking = false }: { board: Board; isAsking?: boolean }) {
-  const [carry, setCarry] = useState<Carry>();
+  const carry = useComputed(carryTask, board, { afterMs: AFTER_MS }).last?.value;
   const { offerText } = useEntryOffer();
-  useEffect(() => {
-    let cancel = (): void => {};
-    const timer = setTimeout(() => {
-      const run = carryInWorker(board);
-      cancel = run.cancel;
-      void run.answer.then((reply) => reply.kind === 'carry' && setCarry(reply.carry));
-    }, AFTER_MS);
-    return () => {
-      clearTimeout(timer);
-      cancel();
-    };
-  }, [board]);
   if (!carry)
     return (
       <SidebarPart title="How far this carries">

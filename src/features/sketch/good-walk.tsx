@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import type { Board } from '@/core/board';
 import { figureLabelOf, measurementTitle, placeOf, readingName, testCaution } from '@/core/diagnose';
@@ -21,7 +21,8 @@ import {
   type Echo,
   type EntryAnswer,
 } from '@/ui';
-import { carryInWorker } from '@/workers/carry/client';
+import { carryTask } from '@/workers/carry/task';
+import { useComputed } from '@/workers/use-worker-task';
 import { keepGoodReading } from './actions';
 import { CarryPart } from './carry-part';
 
@@ -39,7 +40,7 @@ const FORMS = [
 
 /** A walk over a known-good board: the points that matter one after the other, each kept as what good boards read. */
 export function GoodWalk({ strip, board, references, photos }: GoodWalkProps) {
-  const points = useGoodPoints(board);
+  const points = useComputed(carryTask, board).last?.value.walk;
   const { walked, next: another } = useMemo(() => goodBoardsOf(references), [references]);
   const [source, setSource] = useState(another);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -121,17 +122,6 @@ export function GoodWalk({ strip, board, references, photos }: GoodWalkProps) {
       </Sheet>
     </EntryOfferProvider>
   );
-}
-
-/** The points of the walk, weighed in a worker; undefined until they are known. */
-function useGoodPoints(board: Board): readonly GoodPoint[] | undefined {
-  const [points, setPoints] = useState<readonly GoodPoint[]>();
-  useEffect(() => {
-    const run = carryInWorker(board);
-    void run.answer.then((reply) => reply.kind === 'carry' && setPoints(reply.carry.walk));
-    return run.cancel;
-  }, [board]);
-  return points;
 }
 
 /** Which point is due, in large type. */

@@ -1,13 +1,14 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Flex, Text } from '@chakra-ui/react';
 import { outlineBox, type Board, type Side } from '@/core/board';
-import type { Point } from '@/core/inspect';
+import type { Point } from '@/core/site';
 import { problemText } from '@/core/result';
 import { parseSizeMm } from '@/core/units';
 import { Headline, MainButton, PlainButton, ProblemNote, TextInput } from '@/ui';
-import { straightenInWorker } from '@/workers/straighten/client';
+import { flattenTask } from '@/workers/straighten/task';
+import { useWorkerTask } from '@/workers/use-worker-task';
 import { keepPhoto } from './actions';
 import { ShownPhoto } from './shown-photo';
 
@@ -29,8 +30,7 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
   const [corners, setCorners] = useState<readonly Point[]>([]);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const cancel = useRef(() => {});
-  useEffect(() => () => cancel.current(), []);
+  const { start, cancel } = useWorkerTask(flattenTask);
   const next = CORNERS[corners.length];
 
   async function lay(): Promise<void> {
@@ -46,22 +46,16 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
     ];
     setBusy(true);
     setProblem(undefined);
-    const run = straightenInWorker({
-      kind: 'lay',
-      picture: file,
-      points: corners.map((px, i) => ({ px, mm: mm[i] })),
-      sizeMm,
-    });
-    cancel.current = run.cancel;
-    const reply = await run.answer;
-    if (reply.kind !== 'flat') {
+    const reply = await start({ picture: file, points: corners.map((px, i) => ({ px, mm: mm[i] })), sizeMm });
+    if (reply.kind !== 'done') {
       setBusy(false);
       if (reply.kind === 'problem') setProblem(reply.message);
       return;
     }
     const form = new FormData();
-    form.set('picture', new File([reply.picture], `${side}.jpg`, { type: 'image/jpeg' }));
-    const answer = await keepPhoto(board.id, side, reply.place, form, crypto.randomUUID()).catch(() => undefined);
+    const { picture, place } = reply.value;
+    form.set('picture', new File([picture], `${side}.jpg`, { type: 'image/jpeg' }));
+    const answer = await keepPhoto(board.id, side, place, form, crypto.randomUUID()).catch(() => undefined);
     setBusy(false);
     if (!answer?.saved) return setProblem(answer?.message ?? 'No answer came: the photograph was not kept. Try again.');
     onDone(w !== own[0] || h !== own[1] || board.assumed?.includes('outline') ? sizeMm : undefined);
@@ -107,7 +101,7 @@ export function PhotoDesk({ board, side, file, onDone }: PhotoDeskProps) {
         <PlainButton
           type="button"
           onClick={() => {
-            cancel.current();
+            cancel();
             onDone();
           }}
         >

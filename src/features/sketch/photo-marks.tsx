@@ -1,5 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react';
-import type { Point } from '@/core/inspect';
+import type { Point } from '@/core/site';
 import { face } from '@/ui';
 
 /** How much the loupe enlarges, and its side on the screen, px. */

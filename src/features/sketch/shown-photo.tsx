@@ -2,7 +2,7 @@
 
 import { useCallback, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { Box, chakra } from '@chakra-ui/react';
-import type { Point } from '@/core/inspect';
+import type { Point } from '@/core/site';
 import { CornerMarks, Loupe, type Frame, type Full } from './photo-marks';
 
 /** Larger photographs are refused: 24 megapixels and a margin for cameras that count their frame. */

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Side } from '@/core/board';
 import { LAND_PATTERNS } from '@/core/sketch';
-import { straightenInWorker } from '@/workers/straighten/client';
+import { bodiesTask } from '@/workers/straighten/task';
 import type { BodyOnBoard, EditorPhoto } from './editing';
 
 /** What a photograph is looked over for; land patterns and their names. */
@@ -18,11 +18,11 @@ export function useBodies(photos: readonly EditorPhoto[], widthMm: number): read
       .filter(Boolean)
       .map((name) => {
         const [side, sha256] = name.split(' ') as [Side, string];
-        const run = straightenInWorker({ kind: 'look', href: `/pictures/${sha256}`, widthMm, choices: CHOICES });
+        const run = bodiesTask.start({ href: `/pictures/${sha256}`, widthMm, choices: CHOICES });
         void run.answer.then((reply) => {
-          if (reply.kind !== 'seen') return;
+          if (reply.kind !== 'done') return;
           // The back is photographed from behind.
-          const bodies = reply.bodies.map((b) => ({ ...b, side, xMm: side === 'back' ? widthMm - b.xMm : b.xMm }));
+          const bodies = reply.value.map((b) => ({ ...b, side, xMm: side === 'back' ? widthMm - b.xMm : b.xMm }));
           setFound((before) => ({ ...before, [side]: bodies }));
         });
         return run;

@@ -34,7 +34,8 @@ import { FixedPointForm } from './fixed-point-form';
 import { LoggerPart } from './logger-part';
 import type { KnownStation } from './queries';
 import { TrialForm } from './trial-form';
-import { useCalibration, type Fit } from './use-calibration';
+import type { StationFit } from '@/workers/calibration/task';
+import { useCalibration } from './use-calibration';
 
 const EMPTY: readonly Trial[] = [];
 
@@ -177,7 +178,7 @@ function Trials({ trials, onDrop }: { trials: readonly Trial[]; onDrop: (i: numb
 }
 
 /** The last log over what the found station would have shown. */
-function FittedLogs({ trials, fit }: { trials: readonly Trial[]; fit?: Fit }) {
+function FittedLogs({ trials, fit }: { trials: readonly Trial[]; fit?: StationFit }) {
   const log = trials.filter((t) => t.kind === 'log').at(-1);
   const computed = fit?.computed?.at(-1);
   if (!log || !computed) return null;
@@ -201,7 +202,7 @@ const range = ({ value, sd }: { value: number; sd: number }): string =>
 
 interface FitPartProps {
   readonly station: Station;
-  readonly fit?: Fit;
+  readonly fit?: StationFit;
   readonly trials: number;
   readonly busy: boolean;
   readonly onKeep: () => void;

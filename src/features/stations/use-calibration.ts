@@ -1,23 +1,15 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { Trial } from '@/core/calibration';
 import type { Station } from '@/core/heat';
-import { calibrateInWorker } from '@/workers/calibration/client';
-import type { CalibrationReply } from '@/workers/calibration/protocol';
-
-export type Fit = Extract<CalibrationReply, { kind: 'done' }>;
+import { calibrationTask, type StationFit } from '@/workers/calibration/task';
+import { useComputed } from '@/workers/use-worker-task';
 
 /** What the trials say, computed in a worker whenever they change; undefined while it computes. */
-export function useCalibration(station: Station, trials: readonly Trial[]): { fit?: Fit; problem?: string } {
-  const [told, setTold] = useState<{ trials: readonly Trial[]; fit?: Fit; problem?: string }>();
-  useEffect(() => {
-    const run = calibrateInWorker({ station, trials });
-    void run.answer.then((answer) => {
-      if (answer.kind === 'done') setTold({ trials, fit: answer });
-      else if (answer.kind === 'problem') setTold({ trials, problem: answer.message });
-    });
-    return run.cancel;
-  }, [station, trials]);
-  return told?.trials === trials ? told : {};
+export function useCalibration(station: Station, trials: readonly Trial[]): { fit?: StationFit; problem?: string } {
+  const request = useMemo(() => ({ station, trials }), [station, trials]);
+  const { status } = useComputed(calibrationTask, request);
+  if (status.kind === 'done') return { fit: status.value };
+  return status.kind === 'problem' ? { problem: status.message } : {};
 }

@@ -7,11 +7,12 @@ import type { AllocationOption, AllocationPlan } from '@/core/allocation';
 import { NEEDED_ELSEWHERE, servedBy } from '@/core/sourcing';
 import { formatChance } from '@/core/units';
 import { BigFigure, Headline, PageLink, PlainButton, ProblemNote } from '@/ui';
-import { usePlan } from './use-plan';
+import { allocationTask } from '@/workers/allocation/task';
+import { useComputed } from '@/workers/use-worker-task';
 
 /** Which donors to open, which chip goes to which job, what to buy: the least expected cost for the whole queue. */
 export function PlanPart({ view }: { view: QueuePlan }) {
-  const { status, cancel, retry } = usePlan(view.problem);
+  const { status, cancel, retry } = useComputed(allocationTask, view.problem);
   if (view.needs.length === 0)
     return (
       <>
@@ -19,7 +20,7 @@ export function PlanPart({ view }: { view: QueuePlan }) {
         <Served served={view.served} />
       </>
     );
-  if (status.kind === 'done') return <Plan view={view} plan={status.plan} tookMs={status.tookMs} />;
+  if (status.kind === 'done') return <Plan view={view} plan={status.value} tookMs={status.tookMs} />;
   return (
     <>
       <Headline title={`Planning for ${view.needs.length} places`} aside={`${view.problem.options.length} ways`}>

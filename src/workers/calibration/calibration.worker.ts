@@ -1,25 +1,15 @@
 import { fitStation, loggedBy, nextTrial } from '@/core/calibration';
-import { problemText } from '@/core/result';
-import type { CalibrationReply, CalibrationRequest } from './protocol';
+import { ok, problemText } from '@/core/result';
+import { serveTask } from '../serve';
+import type { CalibrationRequest, StationFit, calibrationTask } from './task';
 
-const post = (reply: CalibrationReply): void => self.postMessage(reply);
+serveTask<typeof calibrationTask>({ stopped: 'The calibration stopped', compute: (request) => ok(fitOf(request)) });
 
-self.onmessage = ({ data: { station, trials } }: MessageEvent<CalibrationRequest>): void => {
-  try {
-    const next = nextTrial(station, trials);
-    if (trials.length === 0) return post({ kind: 'done', next });
-    const fit = fitStation(station, trials);
-    post(
-      fit.ok
-        ? {
-            kind: 'done',
-            calibration: fit.value,
-            next,
-            computed: trials.flatMap((t) => (t.kind === 'log' ? [loggedBy(station, fit.value, t)] : [])),
-          }
-        : { kind: 'done', refused: problemText(fit.problems), next },
-    );
-  } catch (error) {
-    post({ kind: 'problem', message: `The calibration stopped: ${(error as Error).message}` });
-  }
-};
+function fitOf({ station, trials }: CalibrationRequest): StationFit {
+  const next = nextTrial(station, trials);
+  if (trials.length === 0) return { next };
+  const fit = fitStation(station, trials);
+  if (!fit.ok) return { refused: problemText(fit.problems), next };
+  const computed = trials.flatMap((t) => (t.kind === 'log' ? [loggedBy(station, fit.value, t)] : []));
+  return { calibration: fit.value, next, computed };
+}

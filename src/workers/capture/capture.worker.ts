@@ -1,28 +1,30 @@
 import { CaptureReader } from '@/core/import';
-import { problemText } from '@/core/result';
-import type { CaptureReply, CaptureRequest } from './protocol';
+import { failAll, ok, type Result } from '@/core/result';
+import { atMostEvery, serveTask } from '../serve';
+import type { CaptureOutcome, CaptureRequest, captureTask } from './task';
 
 /** Progress is told at most this often, ms. */
 const TELL_EVERY_MS = 80;
 
-const post = (reply: CaptureReply): void => self.postMessage(reply);
+serveTask<typeof captureTask>({
+  stopped: 'Reading the capture stopped',
+  compute: (request, tell) => readCapture(request, atMostEvery(TELL_EVERY_MS, tell)),
+});
 
 /** Reads the file piece by piece: memory stays at one piece, whatever its length. */
-self.onmessage = async ({ data }: MessageEvent<CaptureRequest>): Promise<void> => {
-  const reader = new CaptureReader(data.name, data.answers);
-  const pieces = data.file.stream().getReader();
+async function readCapture(
+  { file, name, answers }: CaptureRequest,
+  tell: (share: number) => void,
+): Promise<Result<CaptureOutcome>> {
+  const reader = new CaptureReader(name, answers);
+  const pieces = file.stream().getReader();
   let doneBytes = 0;
-  let told = performance.now();
   for (let piece = await pieces.read(); !piece.done; piece = await pieces.read()) {
     doneBytes += piece.value.length;
     if (!reader.push(piece.value)) break;
-    const now = performance.now();
-    if (now - told < TELL_EVERY_MS) continue;
-    told = now;
-    post({ kind: 'progress', doneBytes, totalBytes: data.file.size });
+    tell(doneBytes / file.size);
   }
   const outcome = reader.finish();
-  if (outcome.kind === 'refused') return post({ kind: 'problem', message: problemText(outcome.problems) });
-  const { value, questions, notes } = outcome;
-  post(value ? { kind: 'done', reading: value, notes } : { kind: 'asked', questions, notes });
-};
+  if (outcome.kind === 'refused') return failAll([...outcome.problems]);
+  return ok({ reading: outcome.value, questions: outcome.questions, notes: outcome.notes });
+}

@@ -1,12 +1,9 @@
+import { ok } from '@/core/result';
 import { carryOf } from '@/core/sketch';
-import type { CarryReply, CarryRequest } from './protocol';
+import { serveTask } from '../serve';
+import type { carryTask } from './task';
 
-self.onmessage = ({ data }: MessageEvent<CarryRequest>): void => {
-  let reply: CarryReply;
-  try {
-    reply = { kind: 'carry', carry: carryOf(data.board) };
-  } catch (error) {
-    reply = { kind: 'problem', message: `Weighing what is known stopped: ${(error as Error).message}` };
-  }
-  self.postMessage(reply);
-};
+serveTask<typeof carryTask>({
+  stopped: 'Weighing what is known stopped',
+  compute: (board) => ok(carryOf(board)),
+});

@@ -1,20 +1,17 @@
 import { findChecksums } from '@/core/checksum';
-import type { ChecksumReply, ChecksumRequest } from './protocol';
+import { ok } from '@/core/result';
+import { serveTask } from '../serve';
+import type { checksumTask } from './task';
 
-const post = (reply: ChecksumReply): void => self.postMessage(reply);
-
-self.onmessage = ({ data: { images } }: MessageEvent<ChecksumRequest>): void => {
-  const start = performance.now();
-  const tookMs = (): number => performance.now() - start;
-  try {
-    const found = findChecksums(images, {
-      onProgress: (done) => {
-        post({ kind: 'progress', done, tookMs: tookMs() });
-        return false;
-      },
-    });
-    post({ kind: 'found', found, tookMs: tookMs() });
-  } catch (error) {
-    post({ kind: 'problem', message: `The search stopped: ${(error as Error).message}` });
-  }
-};
+serveTask<typeof checksumTask>({
+  stopped: 'The search stopped',
+  compute: (images, tell) =>
+    ok(
+      findChecksums(images, {
+        onProgress: (share) => {
+          tell(share);
+          return false;
+        },
+      }),
+    ),
+});

@@ -1,45 +1,44 @@
 import { proposeMap, compareAll, sha256Hex } from '@/core/image';
 import { firmwareImage } from '@/core/import';
 import { flatten } from '@/core/records';
-import { problemText } from '@/core/result';
-import type { CompareReply, CompareRequest, OpenedImage } from './protocol';
+import { fail, ok, problemText, type Result } from '@/core/result';
+import { serveTask } from '../serve';
+import type { CompareProgress, CompareRequest, OpenedImage, SeenImages, compareTask } from './task';
 
-const post = (reply: CompareReply, moved: Transferable[] = []): void => self.postMessage(reply, { transfer: moved });
+serveTask<typeof compareTask>({
+  stopped: 'The comparison stopped',
+  compute: compareFiles,
+  moved: ({ images }) => images.map((i) => i.bytes.buffer),
+});
 
-self.onmessage = async ({ data }: MessageEvent<CompareRequest>): Promise<void> => {
-  const { files, family, stretches, propose } = data;
-  const start = performance.now();
-  try {
-    const images: OpenedImage[] = [];
-    for (const [k, { name, content }] of files.entries()) {
-      post({ kind: 'progress', done: k / files.length / 2, message: `opening ${name}` });
-      const opened = await openImage(name, content);
-      if (typeof opened === 'string') return post({ kind: 'problem', message: opened });
-      images.push(opened);
-    }
-    const seen = compareAll(
-      images.map((i) => i.bytes),
-      stretches,
-      family,
-      (done) => post({ kind: 'progress', done: 0.5 + done / 2, message: 'comparing' }),
-    );
-    const proposed = propose && proposeMap(images[0].bytes, propose);
-    post(
-      { kind: 'seen', images, seen, ...(proposed && { proposed }), tookMs: performance.now() - start },
-      images.map((i) => i.bytes.buffer),
-    );
-  } catch (error) {
-    post({ kind: 'problem', message: `The comparison stopped: ${(error as Error).message}` });
+async function compareFiles(
+  { files, family, stretches, propose }: CompareRequest,
+  tell: (progress: CompareProgress) => void,
+): Promise<Result<SeenImages>> {
+  const images: OpenedImage[] = [];
+  for (const [k, { name, content }] of files.entries()) {
+    tell({ done: k / files.length / 2, message: `opening ${name}` });
+    const opened = await openImage(name, content);
+    if (!opened.ok) return opened;
+    images.push(opened.value);
   }
-};
+  const seen = compareAll(
+    images.map((i) => i.bytes),
+    stretches,
+    family,
+    (done) => tell({ done: 0.5 + done / 2, message: 'comparing' }),
+  );
+  const proposed = propose && proposeMap(images[0].bytes, propose);
+  return ok({ images, seen, ...(proposed && { proposed }) });
+}
 
-async function openImage(name: string, content: Blob): Promise<OpenedImage | string> {
+async function openImage(name: string, content: Blob): Promise<Result<OpenedImage>> {
   const outcome = firmwareImage.read({ name, bytes: new Uint8Array(await content.arrayBuffer()) }, {});
-  if (outcome.kind === 'refused') return `${name}: ${problemText(outcome.problems)}`;
-  if (!outcome.value) return `${name}: ${outcome.questions.map((q) => q.why).join(' ')}`;
+  if (outcome.kind === 'refused') return fail(`${name}: ${problemText(outcome.problems)}`);
+  if (!outcome.value) return fail(`${name}: ${outcome.questions.map((q) => q.why).join(' ')}`);
   const bytes = Uint8Array.from(flatten(outcome.value.chunks).bytes);
-  if (bytes.length === 0) return `${name}: Expected an image; it is empty.`;
-  return { format: outcome.value.format, sha256: await hashOf(bytes), bytes };
+  if (bytes.length === 0) return fail(`${name}: Expected an image; it is empty.`);
+  return ok({ format: outcome.value.format, sha256: await hashOf(bytes), bytes });
 }
 
 /** The browser's own digest is several times quicker; it is there only where the page came by a secure way. */

@@ -1,12 +1,9 @@
+import { ok } from '@/core/result';
 import { correctRun } from '@/core/run';
-import type { CorrectReply, CorrectRequest } from './protocol';
+import { serveTask } from '../serve';
+import type { correctTask } from './task';
 
-const post = (reply: CorrectReply): void => self.postMessage(reply);
-
-self.onmessage = ({ data: { now, sight } }: MessageEvent<CorrectRequest>): void => {
-  try {
-    post({ kind: 'done', correction: correctRun(now, sight) });
-  } catch (error) {
-    post({ kind: 'problem', message: `The correction stopped: ${(error as Error).message}` });
-  }
-};
+serveTask<typeof correctTask>({
+  stopped: 'The correction stopped',
+  compute: ({ now, sight }) => ok(correctRun(now, sight)),
+});

@@ -1,12 +1,9 @@
 import { draftFromFile } from '@/core/import';
-import type { DraftReply, DraftRequest } from './protocol';
+import { ok } from '@/core/result';
+import { serveTask } from '../serve';
+import type { draftTask } from './task';
 
-self.onmessage = ({ data }: MessageEvent<DraftRequest>): void => {
-  let reply: DraftReply;
-  try {
-    reply = { kind: 'done', outcome: draftFromFile(data) };
-  } catch (error) {
-    reply = { kind: 'problem', message: `Reading ${data.file.name} stopped: ${(error as Error).message}` };
-  }
-  self.postMessage(reply);
-};
+serveTask<typeof draftTask>({
+  stopped: 'Reading the board stopped',
+  compute: (file) => ok(draftFromFile(file)),
+});

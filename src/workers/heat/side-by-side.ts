@@ -1,7 +1,4 @@
-import type { HeatReply, HeatRequest } from './protocol';
-import { runHeatPlan } from './client';
-
-type Done = Extract<HeatReply, { kind: 'done' }>;
+import { heatTask, type HeatAnswer, type HeatRequest } from './task';
 
 /** As many workers as the machine is sure to have cores for. */
 const WORKERS = 2;
@@ -11,21 +8,21 @@ const WORKERS = 2;
  * @returns the answers in the order of the requests; undefined where one was cancelled or failed.
  */
 export function runSideBySide(requests: readonly HeatRequest[]): {
-  readonly answers: Promise<Done[] | undefined>;
+  readonly answers: Promise<HeatAnswer[] | undefined>;
   readonly cancel: () => void;
 } {
   const running = new Set<() => void>();
-  const answers: Done[] = [];
+  const answers: HeatAnswer[] = [];
   let next = 0;
   let stopped = false;
   const lane = async (): Promise<void> => {
     while (next < requests.length && !stopped) {
       const at = next++;
-      const run = runHeatPlan(requests[at], () => {});
+      const run = heatTask.start(requests[at]);
       running.add(run.cancel);
       const answer = await run.answer;
       running.delete(run.cancel);
-      if (answer.kind === 'done') answers[at] = answer;
+      if (answer.kind === 'done') answers[at] = answer.value;
       else stopped = true;
     }
   };

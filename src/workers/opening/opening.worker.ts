@@ -1,15 +1,9 @@
 import { openingPlan } from '@/core/heat';
-import type { SearchRequest } from '../search/protocol';
-import type { OpeningReply } from './protocol';
+import { ok } from '@/core/result';
+import { serveTask } from '../serve';
+import type { openingTask } from './task';
 
-const post = (reply: OpeningReply): void => self.postMessage(reply);
-
-self.onmessage = ({ data: { board, station, plan, goals } }: MessageEvent<SearchRequest>): void => {
-  const start = performance.now();
-  try {
-    const found = openingPlan(board, station, plan, { goals, onBetter: (b) => post({ kind: 'progress', found: b }) });
-    post({ kind: 'done', found, tookMs: performance.now() - start });
-  } catch (error) {
-    post({ kind: 'problem', message: `The look for a plan stopped: ${(error as Error).message}` });
-  }
-};
+serveTask<typeof openingTask>({
+  stopped: 'The look for a plan stopped',
+  compute: ({ board, station, plan, goals }, tell) => ok(openingPlan(board, station, plan, { goals, onBetter: tell })),
+});

@@ -1,12 +1,9 @@
 import { reduceFamily } from '@/core/heat';
-import type { ReducedReply, ReducedRequest } from './protocol';
+import { ok } from '@/core/result';
+import { serveTask } from '../serve';
+import type { reducedTask } from './task';
 
-const post = (reply: ReducedReply): void => self.postMessage(reply);
-
-self.onmessage = ({ data: { board, station, plan } }: MessageEvent<ReducedRequest>): void => {
-  try {
-    post({ kind: 'done', model: reduceFamily(board, station, plan) });
-  } catch (error) {
-    post({ kind: 'problem', message: `The reduced model failed: ${(error as Error).message}` });
-  }
-};
+serveTask<typeof reducedTask>({
+  stopped: 'The reduced model failed',
+  compute: ({ board, station, plan }) => ok(reduceFamily(board, station, plan)),
+});

@@ -1,17 +1,12 @@
 import { searchPlan } from '@/core/heat';
-import type { SearchReply, SearchRequest } from './protocol';
+import { fail, ok } from '@/core/result';
+import { serveTask } from '../serve';
+import type { searchTask } from './task';
 
-const post = (reply: SearchReply): void => self.postMessage(reply);
-
-self.onmessage = ({ data: { board, station, plan, goals } }: MessageEvent<SearchRequest>): void => {
-  const start = performance.now();
-  try {
-    const found = searchPlan(board, station, plan, {
-      goals,
-      onProgress: (tried, most) => post({ kind: 'progress', tried, most, tookMs: performance.now() - start }),
-    });
-    if (found) post({ kind: 'done', found });
-  } catch (error) {
-    post({ kind: 'problem', message: `The search stopped: ${(error as Error).message}` });
-  }
-};
+serveTask<typeof searchTask>({
+  stopped: 'The search stopped',
+  compute: ({ board, station, plan, goals }, tell) => {
+    const found = searchPlan(board, station, plan, { goals, onProgress: (tried, most) => tell({ tried, most }) });
+    return found ? ok(found) : fail('The search was given up.');
+  },
+});

@@ -1,14 +1,17 @@
 /** Stands in for the browser's worker: the test plays the other side. */
-export class FakeWorker<Reply> {
-  static last: FakeWorker<unknown>;
-  onmessage?: (event: { data: Reply }) => void;
+export class FakeWorker {
+  static readonly made: FakeWorker[] = [];
+  onmessage?: (event: { data: unknown }) => void;
   onerror?: () => void;
   onmessageerror?: () => void;
   readonly sent: unknown[] = [];
   ended = false;
 
   constructor() {
-    FakeWorker.last = this as FakeWorker<unknown>;
+    FakeWorker.made.push(this);
+  }
+  static get last(): FakeWorker {
+    return FakeWorker.made[FakeWorker.made.length - 1];
   }
   postMessage(message: unknown): void {
     this.sent.push(structuredClone(message));
@@ -16,8 +19,8 @@ export class FakeWorker<Reply> {
   terminate(): void {
     this.ended = true;
   }
-  reply(data: Reply): void {
-    this.onmessage?.({ data });
+  done(value: unknown, tookMs = 1): void {
+    this.onmessage?.({ data: { kind: 'done', value, tookMs } });
   }
 }
 

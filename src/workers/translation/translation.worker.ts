@@ -1,14 +1,9 @@
 import { translatePlan } from '@/core/heat';
-import type { TranslationReply, TranslationRequest } from './protocol';
+import { ok } from '@/core/result';
+import { serveTask } from '../serve';
+import type { translationTask } from './task';
 
-const post = (reply: TranslationReply): void => self.postMessage(reply);
-
-self.onmessage = ({ data: { board, theirs, ours, plan } }: MessageEvent<TranslationRequest>): void => {
-  const start = performance.now();
-  try {
-    const translation = translatePlan(board, theirs, ours, plan);
-    post({ kind: 'done', translation, tookMs: performance.now() - start });
-  } catch (error) {
-    post({ kind: 'problem', message: `The translation stopped: ${(error as Error).message}` });
-  }
-};
+serveTask<typeof translationTask>({
+  stopped: 'The translation stopped',
+  compute: ({ board, theirs, ours, plan }) => ok(translatePlan(board, theirs, ours, plan)),
+});

@@ -1,5 +1,6 @@
 import { Image, decode, encode } from 'image-js';
-import { fullPattern, sitesOf, type GreyPicture, type SitePattern } from '..';
+import type { GreyPicture } from '..';
+import { fullPattern, sitesOf, type SitePattern } from '../../site';
 import { normalDraw, type Random } from '../../math';
 
 /** A picture by a renderer of another make, and what is in it. Lengths in pitches. */

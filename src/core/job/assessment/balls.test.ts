@@ -1,7 +1,7 @@
 import { demoBoard } from '../../../../demo/files';
 import { partByRef } from '../../board';
 import { startingPlan } from '../../heat';
-import { balledPart } from '../../inspect';
+import { balledPart } from '../../site';
 import { DEFAULT_SITE_PRACTICE } from '../../joints';
 import type { BodyOf } from '../log';
 import { eventBodySchema, eventLabel, foldJob, viewJob, type BenchKnowledge, type EventBody, type JobEvent } from '..';

@@ -1,5 +1,5 @@
 import { partByRef, type Board } from '../../board';
-import { balledPart, sitesOf } from '../../inspect';
+import { balledPart, sitesOf } from '../../site';
 import { judgeFlatness, judgeReuse, planSite, type Flatness, type ReuseVerdict, type SitePractice } from '../../joints';
 import type { BodyOf } from '../log/events/registry';
 

@@ -1,5 +1,5 @@
 import type { PartRef } from '../../identities';
-import { inverse, mapPoint, type Homography } from '../../inspect';
+import { inverse, mapPoint, type Homography } from '../../site';
 import { normalDraw, seededRandom, type Random } from '../../math';
 import type { Pixels } from '../straighten';
 

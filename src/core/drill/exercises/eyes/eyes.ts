@@ -1,13 +1,6 @@
 import { z } from 'zod';
-import {
-  drawScene,
-  fullPattern,
-  HARD,
-  renderScene,
-  type BallSizes,
-  type GreyPicture,
-  type Scene,
-} from '../../../inspect';
+import { drawScene, HARD, renderScene, type BallSizes, type GreyPicture, type Scene } from '../../../inspect';
+import { fullPattern } from '../../../site';
 import { normalQuantile, seededRandom } from '../../../math';
 import { defineExercise, exerciseHead, type ExerciseResult } from '../definition';
 
