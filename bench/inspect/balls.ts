@@ -1,5 +1,13 @@
 import { performance } from 'node:perf_hooks';
-import { NO_TALLY, drawCase, inspectBalls, renderScene, scored, type Inspection, type Scene } from '../../src/core/inspect';
+import {
+  NO_TALLY,
+  drawCase,
+  inspectBalls,
+  renderScene,
+  scored,
+  type Inspection,
+  type Scene,
+} from '../../src/core/inspect';
 import { seededRandom } from '../../src/core/math';
 import { note, section } from '../print';
 import { byCircleTransform } from './circle-transform';
