@@ -4,6 +4,7 @@ import { findOutline, type Outline } from './circle';
 import { findCrumbs } from './crumbs';
 import { edgeShift } from './edge-shift';
 import { findPattern, pitchOf } from './find';
+import { matchProfiles, type ProfileMatch } from './profile';
 import {
   fitHomography,
   inverse,
@@ -77,13 +78,25 @@ const LEAST_SUPPORT = 0.6;
 const SOUND_SUPPORT = 0.8;
 /** So near to the usual size, relative, an edge all round is not a pad's. */
 const LIKE_OTHERS = 0.07;
-/** A wrong size is said from so many standard deviations beyond the limit on; nearer, it is left to the eye. */
-const SAID_FROM_SDS = 1.5;
+/**
+ * A wrong size is said from so many standard deviations beyond the limit on, and a right one from so many within: between them it is left to
+ * the eye. Unlike, because balls of the right size are many and edges that jump make long tails. Engineering estimates.
+ */
+const WRONG_FROM_SDS = 2.5;
+const RIGHT_FROM_SDS = 0.75;
 /** A ring of light ends at 0.7 of the ball's radius; the edge beyond it counts from three quarters of what is usual. */
 const RING_SHARE = 0.74;
 const USUAL_SHARE = 0.1;
 const WHERE_OTHERS_ARE = [0.92, 1.1] as const;
 const OUTER_EDGE = 0.75;
+/** An edge farther than this from where the whole run of grey puts it, relative, is another one: halo, rim or highlight. */
+const EDGE_OFF_PROFILE = 0.06;
+/** A run of grey that fits the usual ball's so badly, in standard deviations, is left to the eye. */
+const UNLIKE_SDS = 2;
+const DULL_LIKENESS = 0.6;
+/** A ball of another size shades like the others: with less it is left to the eye, for it may be a pad. */
+const SIZED_UNLIKE_SDS = 2;
+const SIZED_LIKENESS = 0.65;
 /** A gap that is so much like solder is bridged: without solder it stays below 0.2, with it above 1 (benchmark's pictures). */
 const BRIDGED_FROM = 0.55;
 /** Fewer sites with a spot on them than this share: the picture does not show the pattern. */
@@ -110,7 +123,8 @@ export function inspectBalls(
   const first = scaled(laid.toPicture, 1 / factor);
   const expected = size.ballMm / size.pitchMm / 2;
   const found = sites.map((site, i) => findOutline(near, first, laid.spots[i] ?? site, expected));
-  const { h, outlines } = onTheirSites(first, sites, pastHighlights(near, first, found));
+  const { h, outlines: placed } = onTheirSites(first, sites, pastHighlights(near, first, found));
+  const { outlines, profiles, usual } = whereProfilesSay(near, h, sites, placed);
   const faces = compareFaces(near, h, outlines, (o) => o.support > SOUND_SUPPORT);
   const shift = edgeShift(
     near,
@@ -124,13 +138,18 @@ export function inspectBalls(
     outlines.map((o, i) => ({
       at: sites[i],
       radius: o.radius + shift,
+      profileRadius: profiles[i].scale * usual + shift,
       sd: o.radiusSd,
       sound: isThere.has(o) && o.support > LEAST_SUPPORT,
     })),
     expected,
   );
   const balls = sites.map((site, i) =>
-    inspectBall(site, outlines[i], faces[i], { ...sizing.radii[i], usual: sizing.usual, size, limits }),
+    inspectBall(
+      site,
+      { outline: outlines[i], face: faces[i], profile: profiles[i] },
+      { ...sizing.radii[i], usual: sizing.usual, size, limits },
+    ),
   );
   const bridges = neighbourPairs(sites).filter(
     ([a, b]) =>
@@ -171,6 +190,34 @@ function pastHighlights(near: GreyPicture, first: Homography, outlines: readonly
   });
 }
 
+/**
+ * An edge that lies elsewhere than the site's whole run of grey says is looked for again where that puts it. The profiles tell what is
+ * left to the eye.
+ */
+function whereProfilesSay(
+  near: GreyPicture,
+  h: Homography,
+  sites: readonly Site[],
+  outlines: readonly Outline[],
+): { outlines: Outline[]; profiles: ProfileMatch[]; usual: number } {
+  const faces = compareFaces(near, h, outlines, (o) => o.support > SOUND_SUPPORT);
+  const isBall = (i: number): boolean =>
+    outlines[i].support > SOUND_SUPPORT && faces[i].shadingCorrelation >= LEAST_LIKENESS;
+  const balls = outlines.filter((_, i) => isBall(i));
+  const usual = median((balls.length > 0 ? balls : outlines).map((o) => o.radius));
+  const profiles = matchProfiles(near, h, { sites, outlines }, usual, isBall);
+  return {
+    profiles,
+    usual,
+    outlines: outlines.map((outline, i) => {
+      const radius = profiles[i].scale * usual;
+      if (Math.abs(outline.radius / radius - 1) < EDGE_OFF_PROFILE) return outline;
+      const there = findOutline(near, h, outline.centre, radius, [1 - EDGE_OFF_PROFILE, 1 + EDGE_OFF_PROFILE]);
+      return there.support > SOUND_SUPPORT ? there : outline;
+    }),
+  };
+}
+
 /** The pattern laid anew through the outlines' middles, which are known better than the spots that it was found by. */
 function onTheirSites(
   h: Homography,
@@ -192,8 +239,7 @@ function onTheirSites(
 
 function inspectBall(
   site: Site,
-  outline: Outline,
-  face: Face,
+  { outline, face, profile }: { outline: Outline; face: Face; profile: ProfileMatch },
   {
     radius,
     sd,
@@ -221,16 +267,17 @@ function inspectBall(
       PADS_BY_SIZE.some((pad) => share < pad.share && face.shadingCorrelation < pad.shadingCorrelation));
   const beyond = Math.abs(share) - limits.sizeShare;
   // Said of a size only what the doubt against the other balls leaves.
-  const open = SAID_FROM_SDS * (ownSd / usual);
+  const beyondSds = beyond / (ownSd / usual);
   const verdict = gone
     ? 'missing'
-    : beyond > open
+    : beyondSds > WRONG_FROM_SDS
       ? share < 0
         ? 'small'
         : 'large'
       : Math.hypot(offset.x, offset.y) > limits.besidePitches
         ? 'beside'
         : 'good';
+  const wrongSize = verdict === 'small' || verdict === 'large';
   return {
     ...site,
     verdict,
@@ -242,7 +289,9 @@ function inspectBall(
       (face.dazzled && face.shadingCorrelation < DAZZLED_CLEAR) ||
       Math.abs(face.shadingCorrelation - LEAST_LIKENESS) < UNCLEAR_LIKENESS ||
       (likeOthers && face.shadingCorrelation < LEAST_LIKENESS) ||
-      (!gone && Math.abs(beyond) < open) ||
+      (!gone && beyondSds > -RIGHT_FROM_SDS && beyondSds < WRONG_FROM_SDS) ||
+      (!gone && (profile.misfitSds > UNLIKE_SDS || face.shadingCorrelation < DULL_LIKENESS)) ||
+      (wrongSize && (profile.misfitSds > SIZED_UNLIKE_SDS || face.shadingCorrelation < SIZED_LIKENESS)) ||
       outline.support < LEAST_SUPPORT,
   };
 }

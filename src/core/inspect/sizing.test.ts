@@ -13,7 +13,7 @@ function drawn(
   const measured = places.map((at, i) => {
     const out = ((at.x - middle) ** 2 + (at.y - middle) ** 2) / middle ** 2;
     const radius = truth[i] * edge * (1 + focus * (out - 2 / 3)) * (1 + noise * normalDraw(random));
-    return { at: { x: at.x - middle, y: at.y - middle }, radius, sd: 0.001, sound: true };
+    return { at: { x: at.x - middle, y: at.y - middle }, radius, profileRadius: radius, sd: 0.001, sound: true };
   });
   return { measured, truth };
 }
@@ -48,9 +48,28 @@ test('focus that varies over the picture does not make corner balls small', () =
 
 test('a ball that is small among others stays small: it does not bend the surface', () => {
   const { measured } = drawn(5, {});
-  const small = measured.map((m, i) => (i === 0 ? { ...m, radius: 0.84 * m.radius } : m));
+  const small = measured.map((m, i) =>
+    i === 0 ? { ...m, radius: 0.84 * m.radius, profileRadius: 0.84 * m.radius } : m,
+  );
   const { radii, usual } = sizesOf(small, 0.3);
   expect(radii[0].radius / usual).toBeLessThan(0.87);
+});
+
+test('an edge that jumped where the profile did not leaves half of the difference in the doubt', () => {
+  const { measured } = drawn(5, {});
+  const jumped = measured.map((m, i) => (i === 0 ? { ...m, radius: 0.84 * m.radius } : m));
+  const { radii, usual } = sizesOf(jumped, 0.3);
+  expect(radii[0].ownSd / usual).toBeGreaterThan(0.07);
+  expect(radii[1].ownSd / usual).toBeLessThan(0.02);
+});
+
+test('where edges scatter and profiles do not, the profiles decide', () => {
+  const { measured, truth } = drawn(11, { noise: 0.05 });
+  const random = seededRandom(12);
+  const steady = measured.map((m, i) => ({ ...m, profileRadius: truth[i] * (1 + 0.004 * normalDraw(random)) }));
+  const rms = (list: readonly MeasuredSize[]): number =>
+    Math.sqrt(sizesOf(list, 0.3).radii.reduce((s, r, i) => s + (r.radius / truth[i] - 1) ** 2, 0) / truth.length);
+  expect(rms(steady)).toBeLessThan(0.4 * rms(measured));
 });
 
 test('balls of another size are not passed off as those that belong there: said, and left in the doubt', () => {

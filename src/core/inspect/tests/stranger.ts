@@ -1,7 +1,7 @@
-import { Image, decode, encode } from 'image-js';
 import type { GreyPicture } from '..';
 import { fullPattern, sitesOf, type SitePattern } from '../../site';
 import { normalDraw, type Random } from '../../math';
+import { blur, throughJpeg } from './camera';
 
 /** A picture by a renderer of another make, and what is in it. Lengths in pitches. */
 export interface StrangerScene {
@@ -109,7 +109,7 @@ export function strangerScene(random: Random, rim: Rim): StrangerScene {
   const sharp = blur(light, w, h, between(0.5, 1));
   const soft = blur(light, w, h, between(1, 1.8));
   const [moveX, moveY] = [Math.round(between(0, 2)), Math.round(between(0, 1))];
-  const grey = new Uint8Array(w * h * 4);
+  const levels = new Float32Array(w * h);
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
       const out = Math.min(1, Math.hypot(x / w - 0.5, y / h - 0.5));
@@ -122,30 +122,7 @@ export function strangerScene(random: Random, rim: Rim): StrangerScene {
         ];
         sum += mixed(qy * w + qx) / 3;
       }
-      const value = Math.max(0, Math.min(255, Math.round(255 * sum + 3 * normalDraw(random))));
-      grey.set([value, value, value, 255], 4 * (y * w + x));
+      levels[y * w + x] = 255 * sum + 3 * normalDraw(random);
     }
-  const jpeg = encode(new Image(w, h, { data: grey, colorModel: 'RGBA' }).convertColor('RGB'), {
-    format: 'jpg',
-    encoderOptions: { quality: 60 },
-  });
-  const back = decode(jpeg).convertColor('GREY').getRawImage();
-  return { pattern, picture: { width: w, height: h, grey: Uint8Array.from(back.data) }, balls, bridges, nominal };
-}
-
-function blur(field: Float32Array, w: number, h: number, sigma: number): Float32Array {
-  const reach = Math.ceil(3 * sigma);
-  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) => Math.exp(-((k - reach) ** 2) / (2 * sigma * sigma)));
-  const total = weights.reduce((a, b) => a + b, 0);
-  const pass = (from: Float32Array, dx: number, dy: number): Float32Array =>
-    from.map((_, i) => {
-      const [x, y] = [i % w, Math.floor(i / w)];
-      let sum = 0;
-      for (let k = -reach; k <= reach; k++) {
-        const [qx, qy] = [Math.min(w - 1, Math.max(0, x + k * dx)), Math.min(h - 1, Math.max(0, y + k * dy))];
-        sum += weights[k + reach] * from[qy * w + qx];
-      }
-      return sum / total;
-    });
-  return pass(pass(field, 1, 0), 0, 1);
+  return { pattern, picture: throughJpeg(levels, w, h, 60), balls, bridges, nominal };
 }
