@@ -6,7 +6,7 @@ import { createClient } from '@libsql/client';
 import type { Page } from '@playwright/test';
 import { enterLine, headline } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 // Few enough to be asked for within a minute on a slow machine, and more than the other tests here ask.
 const server = new BenchServer(3243, { UNISOLDA_READS_A_MINUTE: '1000' });
@@ -148,18 +148,22 @@ async function expectStrangersOut(): Promise<void> {
       expect(`${at} ${who} ${await statusOf(at, call)}`).toBe(`${at} ${who} ${status}`);
 }
 
-test('without accounts: the machine itself is let in, strangers nowhere; what is too large is refused unread', async () => {
-  await expectStrangersOut();
-  for (const at of Object.values(ROUTES))
-    expect([at, (await statusOf(at, { headers: PAGE })) < 500]).toEqual([at, true]);
-  const large = { method: 'POST', headers: { 'content-length': String(200 * 2 ** 20) } };
-  const told = new Promise<number>((resolve) => {
-    const asked = http.request(`${server.url}/jobs`, large, (answer) => resolve(answer.statusCode!));
-    asked.on('error', () => undefined);
-    asked.flushHeaders();
-  });
-  expect(await told).toBe(413);
-});
+test(
+  'without accounts: the machine itself is let in, strangers nowhere; what is too large is refused unread',
+  { tag: LONG },
+  async () => {
+    await expectStrangersOut();
+    for (const at of Object.values(ROUTES))
+      expect([at, (await statusOf(at, { headers: PAGE })) < 500]).toEqual([at, true]);
+    const large = { method: 'POST', headers: { 'content-length': String(200 * 2 ** 20) } };
+    const told = new Promise<number>((resolve) => {
+      const asked = http.request(`${server.url}/jobs`, large, (answer) => resolve(answer.statusCode!));
+      asked.on('error', () => undefined);
+      asked.flushHeaders();
+    });
+    expect(await told).toBe(413);
+  },
+);
 
 async function letIn(page: Page, name: string, role: string): Promise<void> {
   await page.getByLabel('Name, as entries carry it').fill(name);
@@ -241,37 +245,39 @@ test('two benches at one job see each other’s entries, and what one is typing 
   await expect(mira.getByText('Entered by Ansel, Window bench: the page shows it.')).toBeVisible();
 });
 
-test('an apprentice works, but not at the shop’s affairs; a donor is opened with a lead’s word; signed out is out', async ({
-  browser,
-}) => {
-  const page = await (await browser.newContext()).newPage();
-  await page.goto(`${server.url}/stock`);
-  await signIn(page, 'ansel');
-  await expect(page).toHaveURL(/\/stock$/);
-  const cookie = await cookiesOf(page);
-  for (const at of Object.values(ROUTES)) {
-    const status = await statusOf(at, { headers: { ...PAGE, cookie } });
-    expect([at, at.startsWith('/shop') ? status === 403 : status < 500 && status !== 303 && status !== 401]).toEqual([
-      at,
-      true,
-    ]);
-  }
-  await page.getByLabel('Entry line').fill('d-3 opened');
-  await page.keyboard.press('Enter');
-  await expect(page.getByText(/Opening a donor needs a lead's word/)).toBeVisible();
-  await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
-  await page.getByLabel('Lead’s name').fill('mira');
-  await page.getByLabel('Lead’s password').fill('mira has a cup');
-  await page.getByRole('button', { name: 'Give it' }).click();
-  await expect(page.getByText(/^Mira's word stands for the next entry of Ansel/)).toBeVisible();
-  await page.goto(`${server.url}/stock`, { waitUntil: 'networkidle' });
-  await enterLine(page, 'd-3 opened');
+test(
+  'an apprentice works, but not at the shop’s affairs; a donor is opened with a lead’s word; signed out is out',
+  { tag: LONG },
+  async ({ browser }) => {
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(`${server.url}/stock`);
+    await signIn(page, 'ansel');
+    await expect(page).toHaveURL(/\/stock$/);
+    const cookie = await cookiesOf(page);
+    for (const at of Object.values(ROUTES)) {
+      const status = await statusOf(at, { headers: { ...PAGE, cookie } });
+      expect([at, at.startsWith('/shop') ? status === 403 : status < 500 && status !== 303 && status !== 401]).toEqual([
+        at,
+        true,
+      ]);
+    }
+    await page.getByLabel('Entry line').fill('d-3 opened');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/Opening a donor needs a lead's word/)).toBeVisible();
+    await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
+    await page.getByLabel('Lead’s name').fill('mira');
+    await page.getByLabel('Lead’s password').fill('mira has a cup');
+    await page.getByRole('button', { name: 'Give it' }).click();
+    await expect(page.getByText(/^Mira's word stands for the next entry of Ansel/)).toBeVisible();
+    await page.goto(`${server.url}/stock`, { waitUntil: 'networkidle' });
+    await enterLine(page, 'd-3 opened');
 
-  await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
-  await page.getByRole('button', { name: 'Sign out at every bench' }).click();
-  await expect(headline(page)).toHaveText('Who is at this bench?');
-  expect(await statusOf('/jobs', { headers: { ...PAGE, cookie } })).toBe(303);
-});
+    await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
+    await page.getByRole('button', { name: 'Sign out at every bench' }).click();
+    await expect(headline(page)).toHaveText('Who is at this bench?');
+    expect(await statusOf('/jobs', { headers: { ...PAGE, cookie } })).toBe(303);
+  },
+);
 
 test('wrong tries make a name wait', async ({ page }) => {
   await page.goto(`${server.url}/sign-in`, { waitUntil: 'networkidle' });
@@ -284,7 +290,7 @@ test('wrong tries make a name wait', async ({ page }) => {
   await expect(page.getByText(/^Too many wrong tries for this name\. Try again in \d+ s\.$/)).toBeVisible();
 });
 
-test('a client that asks without end waits; it is told how long', async ({ request }) => {
+test('a client that asks without end waits; it is told how long', { tag: LONG }, async ({ request }) => {
   // The last of this file: strangers of this address are held back for a minute.
   const statuses = new Map<number, number>();
   let waitS = '';

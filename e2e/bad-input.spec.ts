@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { enterLine, refusedLine } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3212);
 test.beforeAll(() => server.start());
@@ -29,7 +29,7 @@ test('a malformed board file is explained and changes nothing', async ({ page })
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 boards');
 });
 
-test('a 50 MB text sent as an image is refused and the job stays as it was', async ({ page }) => {
+test('a 50 MB text sent as an image is refused and the job stays as it was', { tag: LONG }, async ({ page }) => {
   await page.goto(`${server.url}/jobs/29/image`);
   const before = await page.locator('main').innerText();
   await page.getByLabel('Load a dump for the donor').setInputFiles(file('huge.txt', Buffer.alloc(50_000_000, 'text ')));

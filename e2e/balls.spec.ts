@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3222);
 test.beforeAll(() => server.start());
@@ -10,45 +10,51 @@ test.afterAll(() => server.stop());
 
 const finding = (page: Page) => page.getByRole('link', { name: /Balls/ }).first();
 
-test('underfill: the order of the edges, windows with the station’s doubt, guards with what they spare', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/32/balls?view=clear`);
-  await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, not before \d+$/, { timeout: 60_000 });
-  await expect(page.getByText('No underfill: nothing to clear.')).toBeVisible();
-  await expect(
-    page
-      .getByLabel('Guards, as simulated')
-      .getByText(/^U\d+ −\d+ K$/)
-      .first(),
-  ).toBeVisible();
-  await page.getByLabel('Underfill under it').selectOption('hard');
-  await expect(headline(page)).toHaveText(/^Clear, lift U4/, { timeout: 60_000 });
-  await expect(page.getByLabel('Order of clearing').getByRole('listitem')).toHaveCount(8);
-  await expect(page.getByText(/Stop when:/)).toBeVisible();
-  await page.getByLabel('Softens from, °C').fill('999');
-  await expect(page.getByText('Expected where it softens, 60 to 210 °C; got "999".')).toBeVisible();
-  await page.getByLabel('Softens from, °C').fill('120');
-  await page.getByRole('link', { name: 'open the clearing plan' }).click();
-  await expect(headline(page)).toContainText('U4', { timeout: 60_000 });
-  await expect(page).toHaveURL(/plan=/);
-});
+test(
+  'underfill: the order of the edges, windows with the station’s doubt, guards with what they spare',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/32/balls?view=clear`);
+    await expect(headline(page)).toHaveText(/^Lift U4 at \d+ s, not before \d+$/, { timeout: 60_000 });
+    await expect(page.getByText('No underfill: nothing to clear.')).toBeVisible();
+    await expect(
+      page
+        .getByLabel('Guards, as simulated')
+        .getByText(/^U\d+ −\d+ K$/)
+        .first(),
+    ).toBeVisible();
+    await page.getByLabel('Underfill under it').selectOption('hard');
+    await expect(headline(page)).toHaveText(/^Clear, lift U4/, { timeout: 60_000 });
+    await expect(page.getByLabel('Order of clearing').getByRole('listitem')).toHaveCount(8);
+    await expect(page.getByText(/Stop when:/)).toBeVisible();
+    await page.getByLabel('Softens from, °C').fill('999');
+    await expect(page.getByText('Expected where it softens, 60 to 210 °C; got "999".')).toBeVisible();
+    await page.getByLabel('Softens from, °C').fill('120');
+    await page.getByRole('link', { name: 'open the clearing plan' }).click();
+    await expect(headline(page)).toContainText('U4', { timeout: 60_000 });
+    await expect(page).toHaveURL(/plan=/);
+  },
+);
 
-test('lifted pads by entry and by click, what follows of them, and the site marked ready', async ({ page }) => {
-  await page.goto(`${server.url}/jobs/32/balls`, { waitUntil: 'networkidle' });
-  expect(await refusedLine(page, 'lifted u4 99')).toContain('Expected pads of U4');
-  await enterLine(page, 'lifted u4 ep');
-  await expect(finding(page)).toContainText('Goes on');
-  await page.reload({ waitUntil: 'networkidle' });
-  await expect(page.getByLabel('Lifted pads').getByText('EP', { exact: true })).toBeVisible();
-  await enterLine(page, 'lifted u4 none');
-  await enterLine(page, 'flat u4 50 150 50 150');
-  await expect(finding(page)).toContainText('high');
-  await page.getByRole('combobox', { name: /^Braid/ }).selectOption('never');
-  await expect(page.getByText('House rule: no braid on pads.')).toBeVisible();
-  await page.getByRole('button', { name: 'The site is ready' }).click();
-  await expect(page.getByText(/^Site ready\. Next:/)).toBeVisible();
-});
+test(
+  'lifted pads by entry and by click, what follows of them, and the site marked ready',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/32/balls`, { waitUntil: 'networkidle' });
+    expect(await refusedLine(page, 'lifted u4 99')).toContain('Expected pads of U4');
+    await enterLine(page, 'lifted u4 ep');
+    await expect(finding(page)).toContainText('Goes on');
+    await page.reload({ waitUntil: 'networkidle' });
+    await expect(page.getByLabel('Lifted pads').getByText('EP', { exact: true })).toBeVisible();
+    await enterLine(page, 'lifted u4 none');
+    await enterLine(page, 'flat u4 50 150 50 150');
+    await expect(finding(page)).toContainText('high');
+    await page.getByRole('combobox', { name: /^Braid/ }).selectOption('never');
+    await expect(page.getByText('House rule: no braid on pads.')).toBeVisible();
+    await page.getByRole('button', { name: 'The site is ready' }).click();
+    await expect(page.getByText(/^Site ready\. Next:/)).toBeVisible();
+  },
+);
 
 test('balls in a picture: taken, judged, set right by hand, kept with the picture, refused when it is none', async ({
   page,
@@ -116,58 +122,60 @@ test('heights of the corners as a plane, and solders that must not be mixed', as
   await expect(page.getByText('low-melt bismuth alloy')).toBeVisible();
 });
 
-test('a run by pedal against a fake clock: gates, steps that go on, a reload in mid-step, pause, mark, give up', async ({
-  page,
-}) => {
-  const clock = page.getByTestId('clock');
-  await page.clock.install({ time: new Date('2026-11-26T10:00:00Z') });
-  await page.goto(`${server.url}/jobs/27/run`, { waitUntil: 'networkidle' });
-  await page.clock.pauseAt(new Date('2026-11-26T10:00:30Z'));
-  await expect(headline(page)).toHaveText('Ready to begin');
-  const pedal = () => page.keyboard.press('F9');
-  await pedal();
-  await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
-  await page.clock.runFor(600_000);
-  await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
-  await pedal();
-  await expect(headline(page)).toHaveText('Mark pin 1 of U4 on the board');
-  await pedal();
-  await expect(headline(page)).toHaveText('Cover U9, Q1');
-  await pedal();
-  await expect(headline(page)).toHaveText('Warm the area');
-  await expect(clock).toHaveText('20');
-  await page.clock.runFor(8_000);
-  await expect(clock).toHaveText('12');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+test(
+  'a run by pedal against a fake clock: gates, steps that go on, a reload in mid-step, pause, mark, give up',
+  { tag: LONG },
+  async ({ page }) => {
+    const clock = page.getByTestId('clock');
+    await page.clock.install({ time: new Date('2026-11-26T10:00:00Z') });
+    await page.goto(`${server.url}/jobs/27/run`, { waitUntil: 'networkidle' });
+    await page.clock.pauseAt(new Date('2026-11-26T10:00:30Z'));
+    await expect(headline(page)).toHaveText('Ready to begin');
+    const pedal = () => page.keyboard.press('F9');
+    await pedal();
+    await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
+    await page.clock.runFor(600_000);
+    await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
+    await pedal();
+    await expect(headline(page)).toHaveText('Mark pin 1 of U4 on the board');
+    await pedal();
+    await expect(headline(page)).toHaveText('Cover U9, Q1');
+    await pedal();
+    await expect(headline(page)).toHaveText('Warm the area');
+    await expect(clock).toHaveText('20');
+    await page.clock.runFor(8_000);
+    await expect(clock).toHaveText('12');
+    await expect(page.getByText('kept', { exact: true })).toBeVisible();
 
-  await page.reload({ waitUntil: 'networkidle' });
-  await page.clock.runFor(200);
-  await expect(headline(page)).toHaveText('Warm the area');
-  await expect(clock).toHaveText('12');
+    await page.reload({ waitUntil: 'networkidle' });
+    await page.clock.runFor(200);
+    await expect(headline(page)).toHaveText('Warm the area');
+    await expect(clock).toHaveText('12');
 
-  await page.clock.runFor(14_000);
-  await expect(headline(page)).toHaveText('Close in');
-  await page.keyboard.press('p');
-  await expect(headline(page)).toHaveText('Paused');
-  await expect(page.getByText(/^Nozzle up and away/)).toBeVisible();
-  await page.clock.runFor(60_000);
-  await page.keyboard.press('p');
-  await expect(headline(page)).toHaveText('Close in');
-  await expect(clock).toHaveText('18');
-  await page.clock.runFor(18_000 + 22_000 + 200);
-  await expect(headline(page)).toHaveText('Nudge and lift');
-  await expect(page.getByText('Not swimming: do not pull. Never lever it sideways.')).toBeVisible();
-  await page.keyboard.press('m');
-  await expect(page.getByText('swims at 62 s')).toBeVisible();
-  await page.clock.runFor(40_000);
-  await expect(page.getByText(/^Long over its time: air away/)).toBeVisible();
-  await page.keyboard.press('x');
-  await expect(headline(page)).toHaveText('Given up');
-  await expect(page.getByText(/^Air off\. Plate off\. Do not pull/)).toBeVisible();
-  await page.clock.resume();
-  await page.goto(`${server.url}/jobs/27/heat`);
-  await expect(page.getByLabel('Molten at, seconds')).toHaveValue('62', { timeout: 60_000 });
-});
+    await page.clock.runFor(14_000);
+    await expect(headline(page)).toHaveText('Close in');
+    await page.keyboard.press('p');
+    await expect(headline(page)).toHaveText('Paused');
+    await expect(page.getByText(/^Nozzle up and away/)).toBeVisible();
+    await page.clock.runFor(60_000);
+    await page.keyboard.press('p');
+    await expect(headline(page)).toHaveText('Close in');
+    await expect(clock).toHaveText('18');
+    await page.clock.runFor(18_000 + 22_000 + 200);
+    await expect(headline(page)).toHaveText('Nudge and lift');
+    await expect(page.getByText('Not swimming: do not pull. Never lever it sideways.')).toBeVisible();
+    await page.keyboard.press('m');
+    await expect(page.getByText('swims at 62 s')).toBeVisible();
+    await page.clock.runFor(40_000);
+    await expect(page.getByText(/^Long over its time: air away/)).toBeVisible();
+    await page.keyboard.press('x');
+    await expect(headline(page)).toHaveText('Given up');
+    await expect(page.getByText(/^Air off\. Plate off\. Do not pull/)).toBeVisible();
+    await page.clock.resume();
+    await page.goto(`${server.url}/jobs/27/heat`);
+    await expect(page.getByLabel('Molten at, seconds')).toHaveValue('62', { timeout: 60_000 });
+  },
+);
 
 test('the pedal held at the nudge says that nothing swims: the run is computed anew, goes on or is given up, and says so', async ({
   page,
@@ -195,25 +203,27 @@ test('the pedal held at the nudge says that nothing swims: the run is computed a
   await expect(page.getByText('keeping…')).toBeHidden();
 });
 
-test('the plan that took a part off puts it back; a press that does not reach the disk is said, and kept later', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/27/probe`, { waitUntil: 'networkidle' });
-  await enterLine(page, 'off u4');
-  await page.goto(`${server.url}/jobs/27/run`, { waitUntil: 'networkidle' });
-  await expect(page.getByText('Place U4')).toBeVisible();
-  await page.keyboard.press('F9');
-  await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
-  await page.keyboard.press('F9');
-  await expect(headline(page)).toHaveText('Pin 1 of U4 at the mark');
-  await expect(page.getByText('A part the wrong way round shorts at first power.')).toBeVisible();
-  await page.context().setOffline(true);
-  await page.keyboard.press('F9');
-  await expect(headline(page)).toHaveText('Cover U9, Q1');
-  await expect(page.getByText(/^Not kept yet: /)).toBeVisible({ timeout: 15_000 });
-  await page.context().setOffline(false);
-  await expect(page.getByText(/^Not kept/)).toBeHidden({ timeout: 15_000 });
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
-  await page.reload({ waitUntil: 'networkidle' });
-  await expect(headline(page)).toHaveText('Cover U9, Q1');
-});
+test(
+  'the plan that took a part off puts it back; a press that does not reach the disk is said, and kept later',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/27/probe`, { waitUntil: 'networkidle' });
+    await enterLine(page, 'off u4');
+    await page.goto(`${server.url}/jobs/27/run`, { waitUntil: 'networkidle' });
+    await expect(page.getByText('Place U4')).toBeVisible();
+    await page.keyboard.press('F9');
+    await expect(headline(page)).toHaveText('Pack out, strap on, extraction running');
+    await page.keyboard.press('F9');
+    await expect(headline(page)).toHaveText('Pin 1 of U4 at the mark');
+    await expect(page.getByText('A part the wrong way round shorts at first power.')).toBeVisible();
+    await page.context().setOffline(true);
+    await page.keyboard.press('F9');
+    await expect(headline(page)).toHaveText('Cover U9, Q1');
+    await expect(page.getByText(/^Not kept yet: /)).toBeVisible({ timeout: 15_000 });
+    await page.context().setOffline(false);
+    await expect(page.getByText(/^Not kept/)).toBeHidden({ timeout: 15_000 });
+    await expect(page.getByText('kept', { exact: true })).toBeVisible();
+    await page.reload({ waitUntil: 'networkidle' });
+    await expect(headline(page)).toHaveText('Cover U9, Q1');
+  },
+);

@@ -3,7 +3,7 @@ import { kicadText } from '../src/core/netlist/tests/kicad-text';
 import { writeIpc356, type TestRecord } from '../src/core/netlist';
 import { BenchServer } from './server';
 import { headline, tabTo } from './bench';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3217);
 test.beforeAll(() => server.start());
@@ -96,46 +96,48 @@ test('a netlist becomes a board: what is missing is said section by section unti
   await expect(page.getByRole('complementary')).toContainText('AON33');
 });
 
-test('a layout of three thousand parts: only what is near its port is asked, and all of it is answered by keyboard', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/library/draft`, { waitUntil: 'networkidle' });
-  const text = kicadText(plausibleBoard(3000), 8);
-  await page
-    .getByLabel('Read a board')
-    .setInputFiles({ name: 'large.kicad_pcb', mimeType: 'text/plain', buffer: Buffer.from(text) });
-  const inferred = page.getByRole('region', { name: 'What was inferred' });
-  await expect(inferred).toContainText('J1, bus VBUS, CC CC1 and CC2');
-  await expect(inferred).toContainText('only these are asked about');
-  await expect(page.getByText(/^3\d\d\d parts, /)).toBeVisible();
+test(
+  'a layout of three thousand parts: only what is near its port is asked, and all of it is answered by keyboard',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/library/draft`, { waitUntil: 'networkidle' });
+    const text = kicadText(plausibleBoard(3000), 8);
+    await page
+      .getByLabel('Read a board')
+      .setInputFiles({ name: 'large.kicad_pcb', mimeType: 'text/plain', buffer: Buffer.from(text) });
+    const inferred = page.getByRole('region', { name: 'What was inferred' });
+    await expect(inferred).toContainText('J1, bus VBUS, CC CC1 and CC2');
+    await expect(inferred).toContainText('only these are asked about');
+    await expect(page.getByText(/^3\d\d\d parts, /)).toBeVisible();
 
-  const answer = async (label: string, said: string): Promise<void> => {
-    await tabTo(page, label);
-    await page.keyboard.type(said);
-  };
-  await page.getByLabel('Id', { exact: true }).focus();
-  const answers = [
-    ['Device', 'Large gauge'],
-    ['Board', 'main board'],
-    ['Revision', 'A'],
-    ['Volts of rail 4', '4.2'],
-    ['Volts of rail 5', '3.8'],
-    ['Level, V', '15'],
-  ] as const;
-  for (const [label, said] of answers) await answer(label, said);
-  await tabTo(page, 'Add a function');
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Shift+Tab');
-  await answer('Words of function 1', 'charges its pack');
-  await answer('Parts of function 1', 'u5 j2');
-  expect(answers.length + 2).toBeLessThanOrEqual(12);
-  await expect(page.getByText('Complete.')).toBeVisible();
-  await tabTo(page, 'Add this board');
-  await page.keyboard.press('Enter');
-  await expect(page.getByText('Large gauge, main board: added.')).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('link', { name: 'open it' }).click();
-  await expect(headline(page)).toHaveText('Large gauge, main board', { timeout: 60_000 });
-});
+    const answer = async (label: string, said: string): Promise<void> => {
+      await tabTo(page, label);
+      await page.keyboard.type(said);
+    };
+    await page.getByLabel('Id', { exact: true }).focus();
+    const answers = [
+      ['Device', 'Large gauge'],
+      ['Board', 'main board'],
+      ['Revision', 'A'],
+      ['Volts of rail 4', '4.2'],
+      ['Volts of rail 5', '3.8'],
+      ['Level, V', '15'],
+    ] as const;
+    for (const [label, said] of answers) await answer(label, said);
+    await tabTo(page, 'Add a function');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Shift+Tab');
+    await answer('Words of function 1', 'charges its pack');
+    await answer('Parts of function 1', 'u5 j2');
+    expect(answers.length + 2).toBeLessThanOrEqual(12);
+    await expect(page.getByText('Complete.')).toBeVisible();
+    await tabTo(page, 'Add this board');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Large gauge, main board: added.')).toBeVisible({ timeout: 60_000 });
+    await page.getByRole('link', { name: 'open it' }).click();
+    await expect(headline(page)).toHaveText('Large gauge, main board', { timeout: 60_000 });
+  },
+);
 
 test('a board is given out as files that read back; its drawing is a picture', async ({ page, request }) => {
   await page.goto(`${server.url}/library/heronlog-4-c`);

@@ -1,65 +1,69 @@
 /** The lead's morning: the day is planned, a device promised, a price told and taken; the plan follows. */
 import { enterLine, headline, refusedLine, stageKey, tabTo } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3244);
 test.beforeAll(() => server.start());
 test.afterAll(() => server.stop());
 
-test('the day says who does what next and what may be promised; a promise that cannot be kept is told, one taken back is gone', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/`, { waitUntil: 'networkidle' });
-  await page.getByRole('link', { name: 'The day' }).click();
-  // A swollen pack comes before everything else.
-  await expect(headline(page)).toHaveText('Bench lead: Swollen pack out first, into the fire-safe box', {
-    timeout: 30_000,
-  });
-  await expect(page.getByText(/A device that comes in now may be promised for/)).toBeVisible();
-  await expect(page.getByRole('img', { name: 'The day, person by person' })).toBeVisible();
+test(
+  'the day says who does what next and what may be promised; a promise that cannot be kept is told, one taken back is gone',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/`, { waitUntil: 'networkidle' });
+    await page.getByRole('link', { name: 'The day' }).click();
+    // A swollen pack comes before everything else.
+    await expect(headline(page)).toHaveText('Bench lead: Swollen pack out first, into the fire-safe box', {
+      timeout: 30_000,
+    });
+    await expect(page.getByText(/A device that comes in now may be promised for/)).toBeVisible();
+    await expect(page.getByRole('img', { name: 'The day, person by person' })).toBeVisible();
 
-  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
-  expect(await refusedLine(page, 'promise soon')).toBe(
-    'Expected a day such as 2026-12-01 after "promise"; got "soon".',
-  );
-  await enterLine(page, 'promise 2020-01-01');
-  await page.goto(`${server.url}/?view=day`);
-  await expect(page.getByText(/0032 will not be done as promised in eight of ten days/)).toBeVisible({
-    timeout: 30_000,
-  });
-  await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
-  await enterLine(page, 'promise off');
-  await page.goto(`${server.url}/?view=day`);
-  await expect(page.getByText('Every promise is kept in eight of ten days.')).toBeVisible({ timeout: 30_000 });
-  const [hour] = /\d\d:\d\d$/.exec(await page.getByText(/^job 00\d\d, /).innerText()) ?? [];
-  await page.getByRole('link', { name: 'The day’s sheet, to be printed' }).click();
-  await expect(headline(page)).toHaveText(/^[A-Z][a-z]{2},? \d+ [A-Z][a-z]{2}$/);
-  const lead = page.getByRole('region', { name: 'Bench lead' });
-  await expect(lead).toContainText('Swollen pack out first, into the fire-safe box');
-  if (hour) await expect(lead).toContainText(hour);
-  await expect(page.getByRole('region', { name: 'Runs by itself' })).toBeVisible();
-});
+    await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+    expect(await refusedLine(page, 'promise soon')).toBe(
+      'Expected a day such as 2026-12-01 after "promise"; got "soon".',
+    );
+    await enterLine(page, 'promise 2020-01-01');
+    await page.goto(`${server.url}/?view=day`);
+    await expect(page.getByText(/0032 will not be done as promised in eight of ten days/)).toBeVisible({
+      timeout: 30_000,
+    });
+    await page.goto(`${server.url}/jobs/32/probe`, { waitUntil: 'networkidle' });
+    await enterLine(page, 'promise off');
+    await page.goto(`${server.url}/?view=day`);
+    await expect(page.getByText('Every promise is kept in eight of ten days.')).toBeVisible({ timeout: 30_000 });
+    const [hour] = /\d\d:\d\d$/.exec(await page.getByText(/^job 00\d\d, /).innerText()) ?? [];
+    await page.getByRole('link', { name: 'The day’s sheet, to be printed' }).click();
+    await expect(headline(page)).toHaveText(/^[A-Z][a-z]{2},? \d+ [A-Z][a-z]{2}$/);
+    const lead = page.getByRole('region', { name: 'Bench lead' });
+    await expect(lead).toContainText('Swollen pack out first, into the fire-safe box');
+    if (hour) await expect(lead).toContainText(hour);
+    await expect(page.getByRole('region', { name: 'Runs by itself' })).toBeVisible();
+  },
+);
 
-test('a job that waits for a delivery is planned after it; one that is overdue is asked for, one that is here goes on', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/34/probe`);
-  expect(await refusedLine(page, 'awaits here')).toContain('Nothing is waited for.');
-  const inFiveDays = new Date(Date.now() + 5 * 24 * 3_600_000).toISOString().slice(0, 10);
-  await enterLine(page, `awaits ${inFiveDays} donor board`);
-  await page.goto(`${server.url}/?view=day`);
-  await expect(page.getByText(/^waits for donor board, expected /)).toBeVisible({ timeout: 30_000 });
-  await page.goto(`${server.url}/jobs/34/probe`);
-  await enterLine(page, 'awaits 2020-01-06 donor board');
-  await page.goto(`${server.url}/?view=day`);
-  await expect(page.getByText(/donor board for 0034 was expected Mon 6 Jan: ask where it is/)).toBeVisible();
-  await page.goto(`${server.url}/jobs/34/probe`);
-  await enterLine(page, 'awaits here');
-  await page.goto(`${server.url}/?view=day`);
-  await expect(page.getByText(/A device that comes in now/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText(/donor board/)).toBeHidden();
-});
+test(
+  'a job that waits for a delivery is planned after it; one that is overdue is asked for, one that is here goes on',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/34/probe`);
+    expect(await refusedLine(page, 'awaits here')).toContain('Nothing is waited for.');
+    const inFiveDays = new Date(Date.now() + 5 * 24 * 3_600_000).toISOString().slice(0, 10);
+    await enterLine(page, `awaits ${inFiveDays} donor board`);
+    await page.goto(`${server.url}/?view=day`);
+    await expect(page.getByText(/^waits for donor board, expected /)).toBeVisible({ timeout: 30_000 });
+    await page.goto(`${server.url}/jobs/34/probe`);
+    await enterLine(page, 'awaits 2020-01-06 donor board');
+    await page.goto(`${server.url}/?view=day`);
+    await expect(page.getByText(/donor board for 0034 was expected Mon 6 Jan: ask where it is/)).toBeVisible();
+    await page.goto(`${server.url}/jobs/34/probe`);
+    await enterLine(page, 'awaits here');
+    await page.goto(`${server.url}/?view=day`);
+    await expect(page.getByText(/A device that comes in now/)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(/donor board/)).toBeHidden();
+  },
+);
 
 test('a quote is a range with a chance; what was told stays with the job, and what the owner said', async ({
   page,
@@ -123,7 +127,7 @@ test('a lead’s morning by keyboard: the day, a device taken in with a promise,
   await expect(page.getByText('Every promise is kept in eight of ten days.')).toBeVisible();
 });
 
-test('the shop says when it works, what it asks and what an owner is told', async ({ page }) => {
+test('the shop says when it works, what it asks and what an owner is told', { tag: LONG }, async ({ page }) => {
   await page.goto(`${server.url}/library/practice?view=business`, { waitUntil: 'networkidle' });
   await page.getByLabel('Hours').fill('18 to 9');
   await page.getByRole('button', { name: 'Keep this' }).click();

@@ -4,7 +4,7 @@ import { createClient } from '@libsql/client';
 import type { Page } from '@playwright/test';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3245);
 test.beforeAll(() => server.start());
@@ -72,7 +72,7 @@ test('a newcomer finds a fault in ten minutes: the story, readings by their name
   await expect(page.getByRole('complementary')).toContainText('after 1 drills');
 });
 
-test('giving up shows what it was', async ({ page }) => {
+test('giving up shows what it was', { tag: LONG }, async ({ page }) => {
   await begin(page, 'Drill 4, Marshdesk 2');
   await page.getByRole('button', { name: 'Show me what it was' }).click();
   await expect(headline(page)).toContainText('Given up');

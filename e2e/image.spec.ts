@@ -1,47 +1,49 @@
 /** The chip on the programmer: read over bad contact and good, kept, merged, written and read back, in the real interface. */
 import { headline } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3223);
 test.beforeAll(() => server.start());
 test.afterAll(() => server.stop());
 
-test('bad contact is told and cured; the merged image is written with the least erases and the old one kept', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/29/image`, { waitUntil: 'networkidle' });
-  const chip = page.getByLabel('The chip on the programmer');
-  const read = page.getByRole('button', { name: 'Identify and read U19' });
-  const clip = page.getByLabel('The clip');
-  await clip.selectOption('touches nothing');
-  await read.click();
-  await expect(chip).toContainText('no chip answers');
-  await clip.selectOption('barely touches');
-  await read.click();
-  await expect(chip).toContainText('no number of reads makes up for this contact');
-  await expect(page.getByRole('button', { name: 'Keep as the patient’s dump' })).toHaveCount(0);
-  await clip.selectOption('one address line held');
-  await read.click();
-  await expect(chip).toContainText('address bit 15 is held');
-  await clip.selectOption('on dirty pads');
-  await read.click();
-  await expect(chip).toContainText('The majority of 3 reads holds all the same.');
-  await clip.selectOption('sits well');
-  await read.click();
-  await expect(chip).toContainText('3 reads, all alike.');
-  await expect(chip).toContainText('code check does not hold');
-  await page.getByRole('button', { name: 'Keep as the patient’s dump' }).click();
-  await expect(page.getByText('U19 read 3 times ·')).toBeVisible();
+test(
+  'bad contact is told and cured; the merged image is written with the least erases and the old one kept',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/29/image`, { waitUntil: 'networkidle' });
+    const chip = page.getByLabel('The chip on the programmer');
+    const read = page.getByRole('button', { name: 'Identify and read U19' });
+    const clip = page.getByLabel('The clip');
+    await clip.selectOption('touches nothing');
+    await read.click();
+    await expect(chip).toContainText('no chip answers');
+    await clip.selectOption('barely touches');
+    await read.click();
+    await expect(chip).toContainText('no number of reads makes up for this contact');
+    await expect(page.getByRole('button', { name: 'Keep as the patient’s dump' })).toHaveCount(0);
+    await clip.selectOption('one address line held');
+    await read.click();
+    await expect(chip).toContainText('address bit 15 is held');
+    await clip.selectOption('on dirty pads');
+    await read.click();
+    await expect(chip).toContainText('The majority of 3 reads holds all the same.');
+    await clip.selectOption('sits well');
+    await read.click();
+    await expect(chip).toContainText('3 reads, all alike.');
+    await expect(chip).toContainText('code check does not hold');
+    await page.getByRole('button', { name: 'Keep as the patient’s dump' }).click();
+    await expect(page.getByText('U19 read 3 times ·')).toBeVisible();
 
-  await page.getByLabel('Take a kept image for the donor').selectOption('Marshdesk known-good, unit 3');
-  await expect(headline(page)).toHaveText('The donor mends header, code');
-  await page.getByRole('button', { name: 'Make the new image' }).click();
-  await page.getByRole('button', { name: 'Write the new image' }).click();
-  await expect(chip).toContainText(/U19 written and read back the same: \d+ erases?, \d+ pages/, { timeout: 30_000 });
-  await expect(headline(page)).toHaveText('New image written, checks hold');
-  await expect(chip).toContainText('What it held before is kept.');
-});
+    await page.getByLabel('Take a kept image for the donor').selectOption('Marshdesk known-good, unit 3');
+    await expect(headline(page)).toHaveText('The donor mends header, code');
+    await page.getByRole('button', { name: 'Make the new image' }).click();
+    await page.getByRole('button', { name: 'Write the new image' }).click();
+    await expect(chip).toContainText(/U19 written and read back the same: \d+ erases?, \d+ pages/, { timeout: 30_000 });
+    await expect(headline(page)).toHaveText('New image written, checks hold');
+    await expect(chip).toContainText('What it held before is kept.');
+  },
+);
 
 test('a dump in records is taken by its content; a broken one is named with its line', async ({ page }) => {
   await page.goto(`${server.url}/jobs/29/image`, { waitUntil: 'networkidle' });
@@ -53,18 +55,20 @@ test('a dump in records is taken by its content; a broken one is named with its 
   await expect(page.getByText(/expected a dump of 131,072 bytes .* got 1\./)).toBeVisible();
 });
 
-test('checksums are found by their values alone in the kept images, in a worker, and can be cancelled', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/29/image?view=map`, { waitUntil: 'networkidle' });
-  const part = page.getByLabel('Checksums by their values');
-  await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
-  await part.getByRole('button', { name: 'Cancel' }).click();
-  await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
-  await expect(part).toContainText('CRC-32/ISO-HDLC', { timeout: 90_000 });
-  await expect(part).toContainText('at 0x0112FC, low byte first');
-  await expect(page.getByLabel('What the parts seem to be')).toContainText('CRC-32/ISO-HDLC of 0x011000 to 0x0112FC');
-});
+test(
+  'checksums are found by their values alone in the kept images, in a worker, and can be cancelled',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/29/image?view=map`, { waitUntil: 'networkidle' });
+    const part = page.getByLabel('Checksums by their values');
+    await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
+    await part.getByRole('button', { name: 'Cancel' }).click();
+    await part.getByRole('button', { name: /^Search in \d kept images$/ }).click();
+    await expect(part).toContainText('CRC-32/ISO-HDLC', { timeout: 90_000 });
+    await expect(part).toContainText('at 0x0112FC, low byte first');
+    await expect(page.getByLabel('What the parts seem to be')).toContainText('CRC-32/ISO-HDLC of 0x011000 to 0x0112FC');
+  },
+);
 
 test('a donor of another position is caught before the write, and cured by the position of the slot', async ({
   page,
@@ -88,29 +92,31 @@ test('a donor of another position is caught before the write, and cured by the p
   await expect(page.getByRole('complementary')).toContainText('Chain of custody, unbroken');
 });
 
-test('a supply that dips in mid-write: it goes on, and what was there comes back; guarded and worn chips are told', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/32/image`, { waitUntil: 'networkidle' });
-  const chip = page.getByLabel('The chip on the programmer');
-  const write = page.getByRole('button', { name: 'Write the new image' });
-  await page.getByLabel('Held by U9').selectOption('Heronlog known-good, unit 12');
-  await page.getByLabel('The clip').selectOption('supply dips in mid-write');
-  await write.click();
-  await expect(chip).toContainText('The supply went away.');
-  await page.reload({ waitUntil: 'networkidle' });
-  await expect(chip).toContainText('A write was broken off');
-  await page.getByLabel('The clip').selectOption('blocks protected');
-  await write.click();
-  await expect(chip).toContainText('protection opened and closed again');
-  await expect(headline(page)).toHaveText('New image written, checks hold');
-  await page.getByLabel('The clip').selectOption('sits well');
-  await page.getByRole('button', { name: 'Write back what it held before' }).click();
-  await expect(headline(page)).toHaveText('New image made, checks hold');
-  await page.getByLabel('The clip').selectOption('a sector worn out');
-  await write.click();
-  await expect(chip).toContainText('the sector at 0x00D000 does not take it');
-});
+test(
+  'a supply that dips in mid-write: it goes on, and what was there comes back; guarded and worn chips are told',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/32/image`, { waitUntil: 'networkidle' });
+    const chip = page.getByLabel('The chip on the programmer');
+    const write = page.getByRole('button', { name: 'Write the new image' });
+    await page.getByLabel('Held by U9').selectOption('Heronlog known-good, unit 12');
+    await page.getByLabel('The clip').selectOption('supply dips in mid-write');
+    await write.click();
+    await expect(chip).toContainText('The supply went away.');
+    await page.reload({ waitUntil: 'networkidle' });
+    await expect(chip).toContainText('A write was broken off');
+    await page.getByLabel('The clip').selectOption('blocks protected');
+    await write.click();
+    await expect(chip).toContainText('protection opened and closed again');
+    await expect(headline(page)).toHaveText('New image written, checks hold');
+    await page.getByLabel('The clip').selectOption('sits well');
+    await page.getByRole('button', { name: 'Write back what it held before' }).click();
+    await expect(headline(page)).toHaveText('New image made, checks hold');
+    await page.getByLabel('The clip').selectOption('a sector worn out');
+    await write.click();
+    await expect(chip).toContainText('the sector at 0x00D000 does not take it');
+  },
+);
 
 test('images side by side: by meaning, then byte by byte with the keyboard; a file that only moved says so', async ({
   page,

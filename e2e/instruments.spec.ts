@@ -6,7 +6,7 @@ import { servedOverTcp } from '../src/devices/instruments/tests/tcp-speaker';
 import { demoBoard } from '../demo/files';
 import { enterLine, headline } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3248);
 test.beforeAll(() => server.start());
@@ -41,44 +41,48 @@ async function notesOf(page: Page): Promise<() => Promise<number[]>> {
   return () => page.evaluate(() => (window as unknown as { notes: number[] }).notes.splice(0));
 }
 
-test('a whole port is walked by the pedal alone, and nothing is measured with a supply on', async ({ page }) => {
-  const under = { V: 0, Ω: 0, drop: 0.5 };
-  const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
-  const supply = new Speaker(STANDARD_SUPPLY, { V: 5, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');
-  const notes = await notesOf(page);
-  await servedOverTcp(meter, (meterPort) =>
-    servedOverTcp(supply, async (supplyPort) => {
-      await page.goto(`${server.url}/jobs/32/outside?view=walk`, { waitUntil: 'networkidle' });
-      await connect(page, MEASURE_METER.name, `127.0.0.1:1`);
-      await expect(page.getByText(/^Expected an instrument at 127\.0\.0\.1:1/)).toBeVisible();
-      await page.getByLabel('Address').fill(`127.0.0.1:${meterPort}`);
-      await page.getByRole('button', { name: 'Connect and try it' }).click();
-      await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
-      await connect(page, STANDARD_SUPPLY.name, `127.0.0.1:${supplyPort}`);
-      await expect(page.getByText('Bench,Supply,3,1')).toBeVisible();
+test(
+  'a whole port is walked by the pedal alone, and nothing is measured with a supply on',
+  { tag: LONG },
+  async ({ page }) => {
+    const under = { V: 0, Ω: 0, drop: 0.5 };
+    const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
+    const supply = new Speaker(STANDARD_SUPPLY, { V: 5, Ω: 0, drop: 0 }, 'Bench,Supply,3,1');
+    const notes = await notesOf(page);
+    await servedOverTcp(meter, (meterPort) =>
+      servedOverTcp(supply, async (supplyPort) => {
+        await page.goto(`${server.url}/jobs/32/outside?view=walk`, { waitUntil: 'networkidle' });
+        await connect(page, MEASURE_METER.name, `127.0.0.1:1`);
+        await expect(page.getByText(/^Expected an instrument at 127\.0\.0\.1:1/)).toBeVisible();
+        await page.getByLabel('Address').fill(`127.0.0.1:${meterPort}`);
+        await page.getByRole('button', { name: 'Connect and try it' }).click();
+        await expect(page.getByText('Bench,Meter,17,1')).toBeVisible();
+        await connect(page, STANDARD_SUPPLY.name, `127.0.0.1:${supplyPort}`);
+        await expect(page.getByText('Bench,Supply,3,1')).toBeVisible();
 
-      supply.isOn = true;
-      await page.keyboard.press('F9');
-      await expect(page.getByText('the output of Bench,Supply,3,1 is on. Switch it off first.')).toBeVisible();
-      expect(await notes()).toEqual([196]);
-      supply.isOn = false;
-
-      let taken = 0;
-      for (; taken < 40; taken++) {
-        const before = await headline(page).innerText();
-        if (before === 'Every contact of J1 reads well') break;
-        under.drop = await soundHere(page);
+        supply.isOn = true;
         await page.keyboard.press('F9');
-        await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
-      }
-      expect(taken).toBe(24);
-      // A tone for each: as high as what it said is good.
-      const heard = await notes();
-      expect(heard.length).toBeGreaterThanOrEqual(24);
-      expect(heard.filter((hz) => hz < 500)).toEqual([]);
-    }),
-  );
-});
+        await expect(page.getByText('the output of Bench,Supply,3,1 is on. Switch it off first.')).toBeVisible();
+        expect(await notes()).toEqual([196]);
+        supply.isOn = false;
+
+        let taken = 0;
+        for (; taken < 40; taken++) {
+          const before = await headline(page).innerText();
+          if (before === 'Every contact of J1 reads well') break;
+          under.drop = await soundHere(page);
+          await page.keyboard.press('F9');
+          await expect(headline(page)).not.toHaveText(before, { timeout: 10_000 });
+        }
+        expect(taken).toBe(24);
+        // A tone for each: as high as what it said is good.
+        const heard = await notes();
+        expect(heard.length).toBeGreaterThanOrEqual(24);
+        expect(heard.filter((hz) => hz < 500)).toEqual([]);
+      }),
+    );
+  },
+);
 
 test('a reading that says something is wrong sounds low and twice; a bench may do without', async ({ page }) => {
   const under = { V: 0, Ω: 0, drop: 0.5 };
@@ -111,7 +115,7 @@ test('a reading that says something is wrong sounds low and twice; a bench may d
   });
 });
 
-test('after a swap every joint and every rail is proven by the pedal alone', async ({ page }) => {
+test('after a swap every joint and every rail is proven by the pedal alone', { tag: LONG }, async ({ page }) => {
   const board = demoBoard('heronlog-4-c');
   const under = { V: 0, Ω: 1300, drop: 0.5 };
   const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
@@ -189,7 +193,7 @@ test('a lead lists an address; another one is refused with a sentence', async ({
 test.describe('under a finger', () => {
   test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true, isMobile: true });
 
-  test('a whole port is walked by taps, and no keyboard comes over the page', async ({ page }) => {
+  test('a whole port is walked by taps, and no keyboard comes over the page', { tag: LONG }, async ({ page }) => {
     const under = { V: 0, Ω: 0, drop: 0.5 };
     const meter = new Speaker(MEASURE_METER, under, 'Bench,Meter,17,1', 'unit');
     await servedOverTcp(meter, async (meterPort) => {

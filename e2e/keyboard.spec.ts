@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { enterLine, headline, readyLine, stageKey } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3213);
 test.beforeAll(() => server.start());
@@ -57,15 +57,15 @@ const PAGES = [
   '/shop',
 ];
 
+/** One page of each stage: what is looked over at every run. */
+const STAGES = PAGES.filter((path) => /^\/(jobs\/\d+\/\w+)?$/.test(path));
+
 /** No page has frames of another origin: the check needs no page of its own for each look. */
 const axeOf = (page: Page): AxeBuilder =>
   new AxeBuilder({ page }).options({ resultTypes: ['violations'], preload: false }).setLegacyMode(true);
 
-test('every page is clean for assistive technology, on paper; dimmed its colours still stand apart', async ({
-  page,
-}) => {
-  // Some fifty pages, each looked over whole: on a busy machine that takes ten minutes.
-  test.setTimeout(1_200_000);
+/** What assistive technology would stumble over on these pages, and whether they answered at all. */
+async function problemsOf(page: Page, paths: readonly string[], alsoDimmed: boolean): Promise<string[]> {
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(`page error: ${error.message.slice(0, 120)}`));
   const look = async (path: string, axe: AxeBuilder): Promise<void> => {
@@ -74,11 +74,12 @@ test('every page is clean for assistive technology, on paper; dimmed its colours
       problems.push(`${path}: ${id}: ${where.join(' | ')}`);
     }
   };
-  for (const path of PAGES) {
+  for (const path of paths) {
     const answer = await page.goto(`${server.url}${path}`);
     if (!answer?.ok()) problems.push(`${path}: status ${answer?.status()}`);
     await expect(headline(page)).toBeVisible();
     await look(path, axeOf(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']));
+    if (!alsoDimmed) continue;
     // The theme is a class of the root: nothing but colours hangs on it.
     // A page that has not quite come alive yet sets its own class once more.
     await expect(async () => {
@@ -87,8 +88,22 @@ test('every page is clean for assistive technology, on paper; dimmed its colours
     }).toPass({ timeout: 15_000 });
     await look(`${path}, dim`, axeOf(page).withRules(['color-contrast']));
   }
-  expect(problems).toEqual([]);
+  return problems;
+}
+
+test('the stages are clean for assistive technology', async ({ page }) => {
+  expect(await problemsOf(page, STAGES, false)).toEqual([]);
 });
+
+test(
+  'every page is clean for assistive technology, on paper; dimmed its colours still stand apart',
+  { tag: LONG },
+  async ({ page }) => {
+    // Some fifty pages, each looked over whole: on a busy machine that takes ten minutes.
+    test.setTimeout(1_200_000);
+    expect(await problemsOf(page, PAGES, true)).toEqual([]);
+  },
+);
 
 test('completion, recall, correction and undo by keyboard', async ({ page }) => {
   await page.goto(`${server.url}/jobs/31/probe`);
@@ -169,7 +184,7 @@ test('a digit typed where a value is due is a value, on every walk', async ({ pa
   }
 });
 
-test('a heat run shows its progress and can be cancelled', async ({ page }) => {
+test('a heat run shows its progress and can be cancelled', { tag: LONG }, async ({ page }) => {
   await page.goto(`${server.url}/jobs/32/heat`);
   await expect(headline(page)).toHaveText(/[Ll]ift U4/, { timeout: 30_000 });
   await enterLine(page, 'step 5 600s');
@@ -183,17 +198,21 @@ test('a heat run shows its progress and can be cancelled', async ({ page }) => {
   await expect(page.getByText('Cancelled.')).toBeHidden();
 });
 
-test('ten thousand jobs: the list counts and finds on the server, and a page of it is small', async ({ page }) => {
-  await server.addClosedJobs(10_000);
-  await page.goto(`${server.url}/jobs`);
-  await expect(headline(page)).toHaveText('10,012 jobs');
-  const rows = page.getByRole('region', { name: 'The jobs' }).getByRole('link');
-  await expect(rows).toHaveCount(60);
-  await page.getByRole('link', { name: 'Older' }).click();
-  await expect(page.getByText('Page 2 of 167')).toBeVisible();
-  await page.getByLabel('Find a job').fill('10998 stopped');
-  await expect(headline(page)).toHaveText('1 of 10,012 jobs');
-  await expect(rows).toHaveCount(1);
-  await page.goto(server.url);
-  await expect(page.getByRole('link', { name: /0031/ })).toBeVisible();
-});
+test(
+  'ten thousand jobs: the list counts and finds on the server, and a page of it is small',
+  { tag: LONG },
+  async ({ page }) => {
+    await server.addClosedJobs(10_000);
+    await page.goto(`${server.url}/jobs`);
+    await expect(headline(page)).toHaveText('10,012 jobs');
+    const rows = page.getByRole('region', { name: 'The jobs' }).getByRole('link');
+    await expect(rows).toHaveCount(60);
+    await page.getByRole('link', { name: 'Older' }).click();
+    await expect(page.getByText('Page 2 of 167')).toBeVisible();
+    await page.getByLabel('Find a job').fill('10998 stopped');
+    await expect(headline(page)).toHaveText('1 of 10,012 jobs');
+    await expect(rows).toHaveCount(1);
+    await page.goto(server.url);
+    await expect(page.getByRole('link', { name: /0031/ })).toBeVisible();
+  },
+);

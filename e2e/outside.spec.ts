@@ -6,7 +6,7 @@ import type { Page } from '@playwright/test';
 import { writeCapture } from '../bench/usb/capture';
 import { enterLine, headline, refusedLine } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3216);
 test.beforeAll(() => server.start());
@@ -74,20 +74,24 @@ test('a trace for each way, on one axis, with named segments; the conclusion and
   expect(violations.map((v) => v.id)).toEqual([]);
 });
 
-test('a capture that stops after the offers says so, and what that implicates on this board', async ({ page }) => {
-  await newJob(page);
-  await openView(page, 'Conversation');
-  await page.getByLabel('Load a capture').setInputFiles('demo/outside/offers-unanswered.csv');
-  const talk = page.getByRole('region', { name: 'The conversation' });
-  await expect(talk).toContainText('Offers go unanswered');
-  await expect(talk).toContainText('CC1 talks.');
-  await expect(talk).toContainText('U4: hears offers and does not acknowledge');
-  await expect(talk).toContainText('Source_Capabilities: 5 V 3 A, 9 V 3 A, 15 V 3 A, 20 V 3.25 A');
-  await page.getByLabel('Load a capture').setInputFiles('demo/outside/contract.csv');
-  await expect(talk).toContainText('A contract is reached and holds: 15 V, 2 A');
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-  expect(violations.map((v) => v.id)).toEqual([]);
-});
+test(
+  'a capture that stops after the offers says so, and what that implicates on this board',
+  { tag: LONG },
+  async ({ page }) => {
+    await newJob(page);
+    await openView(page, 'Conversation');
+    await page.getByLabel('Load a capture').setInputFiles('demo/outside/offers-unanswered.csv');
+    const talk = page.getByRole('region', { name: 'The conversation' });
+    await expect(talk).toContainText('Offers go unanswered');
+    await expect(talk).toContainText('CC1 talks.');
+    await expect(talk).toContainText('U4: hears offers and does not acknowledge');
+    await expect(talk).toContainText('Source_Capabilities: 5 V 3 A, 9 V 3 A, 15 V 3 A, 20 V 3.25 A');
+    await page.getByLabel('Load a capture').setInputFiles('demo/outside/contract.csv');
+    await expect(talk).toContainText('A contract is reached and holds: 15 V, 2 A');
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    expect(violations.map((v) => v.id)).toEqual([]);
+  },
+);
 
 test('the healthy window follows the charger', async ({ page }) => {
   await newJob(page);
@@ -124,55 +128,57 @@ test('files that are no traces or captures get a sentence and leave the job as i
   await expect(page.getByText('not read yet')).toHaveCount(2);
 });
 
-test('the whole stage by keyboard: a look, a trace each way, a capture that stops, one row of contacts, the conclusion', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/new`);
-  await page.getByLabel('Symptom, in the owner’s words').focus();
-  await page.keyboard.type('charges one way round only');
-  await page.keyboard.press('Shift+Tab');
-  await page.keyboard.type('Heronlog');
-  await page.getByRole('button', { name: 'Open the job' }).focus();
-  await page.keyboard.press('Enter');
-  await expect(headline(page)).toHaveText('Look into J1 before any power');
-  await enterLine(page, 'look j1 good');
-
-  await page.keyboard.press('Shift+T');
-  await pickByKey(page, 'Load a trace, A way', 'demo/outside/silent-a-way.csv');
-  const drawing = page.getByRole('img', { name: 'Current over time, both plug ways' });
-  await expect(drawing).toContainText('five volts, no conversation');
-  await expect(page.getByRole('navigation', { name: 'The path' })).toContainText('A way: no conversation');
-  await pickByKey(page, 'Load a trace, B way', 'demo/outside/charging-b-way.csv');
-  await expect(drawing).toContainText('charging steadily');
-  await expect(page.getByRole('navigation', { name: 'The path' })).toContainText('B way: charging');
-
-  await tabTo(page, 'Entry line');
-  await page.keyboard.press('Shift+C');
-  await expect(
-    page.getByRole('navigation', { name: 'Views of the port' }).getByRole('link', { name: 'Conversation' }),
-  ).toHaveAttribute('aria-current', 'page');
-  await pickByKey(page, 'Load a capture', 'demo/outside/offers-unanswered.csv');
-  await expect(page.getByRole('region', { name: 'The conversation' })).toContainText('Offers go unanswered');
-
-  await tabTo(page, 'Entry line');
-  await page.keyboard.press('Shift+W');
-  const good = [0, 0.266, 0.265, 0.461, 0.262, 0.258, 0.257, 0.27, 0.462, 0.264, 0.265, 0.001];
-  for (const [i, volts] of good.entries()) {
-    await expect(headline(page)).toHaveText(new RegExp(`^A${i + 1}, `));
-    await page.keyboard.type(String(volts));
+test(
+  'the whole stage by keyboard: a look, a trace each way, a capture that stops, one row of contacts, the conclusion',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/new`);
+    await page.getByLabel('Symptom, in the owner’s words').focus();
+    await page.keyboard.type('charges one way round only');
+    await page.keyboard.press('Shift+Tab');
+    await page.keyboard.type('Heronlog');
+    await page.getByRole('button', { name: 'Open the job' }).focus();
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('status').first()).toContainText(`Kept: J1 contact A${i + 1},`);
-  }
-  await expect(headline(page)).toHaveText('B1, GND');
-  await expect(page.locator('main')).toContainText('12 of 24 read');
+    await expect(headline(page)).toHaveText('Look into J1 before any power');
+    await enterLine(page, 'look j1 good');
 
-  await page.keyboard.press('Shift+M');
-  await expect(page.getByRole('complementary')).toContainText('U4 port controller, its CC side A dead');
-  await expect(page.locator('main')).toContainText('Healthy with this charger and pack');
-  await expect(page).toHaveTitle(/Unisolda/);
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-  expect(violations.map((v) => v.id)).toEqual([]);
-});
+    await page.keyboard.press('Shift+T');
+    await pickByKey(page, 'Load a trace, A way', 'demo/outside/silent-a-way.csv');
+    const drawing = page.getByRole('img', { name: 'Current over time, both plug ways' });
+    await expect(drawing).toContainText('five volts, no conversation');
+    await expect(page.getByRole('navigation', { name: 'The path' })).toContainText('A way: no conversation');
+    await pickByKey(page, 'Load a trace, B way', 'demo/outside/charging-b-way.csv');
+    await expect(drawing).toContainText('charging steadily');
+    await expect(page.getByRole('navigation', { name: 'The path' })).toContainText('B way: charging');
+
+    await tabTo(page, 'Entry line');
+    await page.keyboard.press('Shift+C');
+    await expect(
+      page.getByRole('navigation', { name: 'Views of the port' }).getByRole('link', { name: 'Conversation' }),
+    ).toHaveAttribute('aria-current', 'page');
+    await pickByKey(page, 'Load a capture', 'demo/outside/offers-unanswered.csv');
+    await expect(page.getByRole('region', { name: 'The conversation' })).toContainText('Offers go unanswered');
+
+    await tabTo(page, 'Entry line');
+    await page.keyboard.press('Shift+W');
+    const good = [0, 0.266, 0.265, 0.461, 0.262, 0.258, 0.257, 0.27, 0.462, 0.264, 0.265, 0.001];
+    for (const [i, volts] of good.entries()) {
+      await expect(headline(page)).toHaveText(new RegExp(`^A${i + 1}, `));
+      await page.keyboard.type(String(volts));
+      await page.keyboard.press('Enter');
+      await expect(page.getByRole('status').first()).toContainText(`Kept: J1 contact A${i + 1},`);
+    }
+    await expect(headline(page)).toHaveText('B1, GND');
+    await expect(page.locator('main')).toContainText('12 of 24 read');
+
+    await page.keyboard.press('Shift+M');
+    await expect(page.getByRole('complementary')).toContainText('U4 port controller, its CC side A dead');
+    await expect(page.locator('main')).toContainText('Healthy with this charger and pack');
+    await expect(page).toHaveTitle(/Unisolda/);
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    expect(violations.map((v) => v.id)).toEqual([]);
+  },
+);
 
 test('a contact that is shorted is marked, judged against good boards, and what stands behind it is named', async ({
   page,
@@ -244,59 +250,71 @@ test('columns are asked for where a file leaves them in doubt', async ({ page })
   await expect(page.locator('main')).toContainText('15.02 V');
 });
 
-test('messages typed as hex, and a simulated conversation, are read like a capture', async ({ page }) => {
-  await newJob(page);
-  await openView(page, 'Conversation');
-  await page.getByRole('button', { name: 'type it as hex' }).click();
-  await page.getByLabel('Messages as hex').fill('hello');
-  await page.getByRole('button', { name: 'Read them' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'line 1' })).toContainText(
-    'line 1: expected hex; got "hello".',
-  );
-  await page.getByLabel('Messages as hex').fill('0.5ms 4161 0001912C 0002D12C 0004B12C 00064145');
-  await page.getByRole('button', { name: 'Read them' }).click();
-  const talk = page.getByRole('region', { name: 'The conversation' });
-  await expect(talk).toContainText('Source_Capabilities: 5 V 3 A, 9 V 3 A, 15 V 3 A, 20 V 3.25 A');
-  await page.getByLabel('What is wrong').selectOption({ label: 'contract collapses' });
-  await page.getByRole('button', { name: 'Capture', exact: true }).click();
-  await expect(talk).toContainText('A contract is reached, then collapses');
-});
+test(
+  'messages typed as hex, and a simulated conversation, are read like a capture',
+  { tag: LONG },
+  async ({ page }) => {
+    await newJob(page);
+    await openView(page, 'Conversation');
+    await page.getByRole('button', { name: 'type it as hex' }).click();
+    await page.getByLabel('Messages as hex').fill('hello');
+    await page.getByRole('button', { name: 'Read them' }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'line 1' })).toContainText(
+      'line 1: expected hex; got "hello".',
+    );
+    await page.getByLabel('Messages as hex').fill('0.5ms 4161 0001912C 0002D12C 0004B12C 00064145');
+    await page.getByRole('button', { name: 'Read them' }).click();
+    const talk = page.getByRole('region', { name: 'The conversation' });
+    await expect(talk).toContainText('Source_Capabilities: 5 V 3 A, 9 V 3 A, 15 V 3 A, 20 V 3.25 A');
+    await page.getByLabel('What is wrong').selectOption({ label: 'contract collapses' });
+    await page.getByRole('button', { name: 'Capture', exact: true }).click();
+    await expect(talk).toContainText('A contract is reached, then collapses');
+  },
+);
 
-test('swaps, the quick tester and the battery connector count, with the bench’s own error rates', async ({ page }) => {
-  await newJob(page);
-  await enterLine(page, 'usb a 5.02 0.01');
-  await enterLine(page, 'usb b 5.02 0.01');
-  await enterLine(page, 'tester fail');
-  await enterLine(page, 'swap charger same');
-  await enterLine(page, 'pack 0.5');
-  const quick = page.getByRole('list', { name: 'Quick tests' });
-  for (const words of ['fails', 'no change', '0.50 V']) await expect(quick).toContainText(words);
-  const job = page.url();
-  await page.goto(`${server.url}/library/practice`);
-  const rate = page.getByLabel('Error rate of quick port tester, per cent');
-  await rate.fill('90');
-  await page.getByRole('button', { name: 'Keep these rates' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'xpected' })).toContainText(
-    'Expected error rates from 0.1 to 50 %',
-  );
-  await rate.fill('35');
-  await page.getByRole('button', { name: 'Keep these rates' }).click();
-  await expect(page.getByText('Kept: every open job counts with it')).toBeVisible();
-  await page.reload();
-  await expect(rate).toHaveValue('35');
-  await page.goto(job);
-  await expect(quick).toContainText('fails');
-});
+test(
+  'swaps, the quick tester and the battery connector count, with the bench’s own error rates',
+  { tag: LONG },
+  async ({ page }) => {
+    await newJob(page);
+    await enterLine(page, 'usb a 5.02 0.01');
+    await enterLine(page, 'usb b 5.02 0.01');
+    await enterLine(page, 'tester fail');
+    await enterLine(page, 'swap charger same');
+    await enterLine(page, 'pack 0.5');
+    const quick = page.getByRole('list', { name: 'Quick tests' });
+    for (const words of ['fails', 'no change', '0.50 V']) await expect(quick).toContainText(words);
+    const job = page.url();
+    await page.goto(`${server.url}/library/practice`);
+    const rate = page.getByLabel('Error rate of quick port tester, per cent');
+    await rate.fill('90');
+    await page.getByRole('button', { name: 'Keep these rates' }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'xpected' })).toContainText(
+      'Expected error rates from 0.1 to 50 %',
+    );
+    await rate.fill('35');
+    await page.getByRole('button', { name: 'Keep these rates' }).click();
+    await expect(page.getByText('Kept: every open job counts with it')).toBeVisible();
+    await page.reload();
+    await expect(rate).toHaveValue('35');
+    await page.goto(job);
+    await expect(quick).toContainText('fails');
+  },
+);
 
-test('a long capture shows its progress and can be cancelled; nothing is kept then', async ({ page }) => {
-  const long = path.join(folder, 'long.csv');
-  writeCapture(long, 60_000_000);
-  await newJob(page);
-  await openView(page, 'Conversation');
-  await page.getByLabel('Load a capture').setInputFiles(long);
-  await expect(page.getByText(/^Decoding [1-9]\d? %$/)).toBeVisible();
-  await page.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByText(/^Decoding/)).toHaveCount(0);
-  await page.reload();
-  await expect(page.locator('main')).toContainText('No capture yet');
-});
+test(
+  'a long capture shows its progress and can be cancelled; nothing is kept then',
+  { tag: LONG },
+  async ({ page }) => {
+    const long = path.join(folder, 'long.csv');
+    writeCapture(long, 60_000_000);
+    await newJob(page);
+    await openView(page, 'Conversation');
+    await page.getByLabel('Load a capture').setInputFiles(long);
+    await expect(page.getByText(/^Decoding [1-9]\d? %$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await expect(page.getByText(/^Decoding/)).toHaveCount(0);
+    await page.reload();
+    await expect(page.locator('main')).toContainText('No capture yet');
+  },
+);

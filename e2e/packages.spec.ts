@@ -1,6 +1,6 @@
 /** A board goes to another shop as one package: added there, corrected, and the corrections come back line by line. */
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const home = new BenchServer(3240);
 const away = new BenchServer(3241);
@@ -15,7 +15,7 @@ test.afterAll(async () => {
 
 const file = (buffer: Buffer) => ({ name: 'heronlog.zip', mimeType: 'application/zip', buffer });
 
-test('whole to a shop that has none, and the lines that differ back', async ({ page }) => {
+test('whole to a shop that has none, and the lines that differ back', { tag: LONG }, async ({ page }) => {
   const packed = await (await page.request.get(`${home.url}/library/heronlog-4-c/package`)).body();
   await page.goto(`${away.url}/library`);
   await page.getByLabel('Open a board package').setInputFiles(file(packed));

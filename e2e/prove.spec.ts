@@ -5,7 +5,7 @@ import { decodeJpeg, encodePng, Image } from 'image-js';
 import { demoBoard } from '../demo/files';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3226);
 test.beforeAll(() => server.start());
@@ -21,97 +21,99 @@ async function pedal(page: Page, kept: string | RegExp): Promise<void> {
   await expect(status(page)).toContainText(kept);
 }
 
-test('a short that came back is caught before power; a rail fails, the job goes back, is mended again and closes', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/32/probe`);
-  await enterLine(page, 'off u4');
-  await enterLine(page, 'on u4 new');
-  await stageKey(page, 8, 'Prove');
-  await expect(headline(page)).toHaveText('PD18 to ground before power: is the short gone?');
-  const bench = page.getByLabel('The board on the simulated bench');
-  const power = page.getByRole('button', { name: /^Output on: 15\.00 V, limit 0\.\d\d A$/ });
-  const choose = async (words: RegExp): Promise<void> => {
-    const option = bench.locator('option', { hasText: words });
-    await bench.selectOption((await option.first().getAttribute('value'))!);
-  };
-  const view = (name: string) =>
-    page.getByRole('navigation', { name: 'Steps of the proof' }).getByRole('link', { name });
-  await view('Rails').click();
-  await choose(/^U4 .*PD18 shorted/);
-  await expect(power).toBeDisabled();
-  await pedal(page, /TP8 to ground, 1\.\d\d Ω/);
-  await expect(page.getByText('PD18 still shorted')).toBeVisible();
-  await expect(power).toBeDisabled();
+test(
+  'a short that came back is caught before power; a rail fails, the job goes back, is mended again and closes',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/32/probe`);
+    await enterLine(page, 'off u4');
+    await enterLine(page, 'on u4 new');
+    await stageKey(page, 8, 'Prove');
+    await expect(headline(page)).toHaveText('PD18 to ground before power: is the short gone?');
+    const bench = page.getByLabel('The board on the simulated bench');
+    const power = page.getByRole('button', { name: /^Output on: 15\.00 V, limit 0\.\d\d A$/ });
+    const choose = async (words: RegExp): Promise<void> => {
+      const option = bench.locator('option', { hasText: words });
+      await bench.selectOption((await option.first().getAttribute('value'))!);
+    };
+    const view = (name: string) =>
+      page.getByRole('navigation', { name: 'Steps of the proof' }).getByRole('link', { name });
+    await view('Rails').click();
+    await choose(/^U4 .*PD18 shorted/);
+    await expect(power).toBeDisabled();
+    await pedal(page, /TP8 to ground, 1\.\d\d Ω/);
+    await expect(page.getByText('PD18 still shorted')).toBeVisible();
+    await expect(power).toBeDisabled();
 
-  // The part comes off and another goes on: the short went with it.
-  await enterLine(page, 'off u4');
-  await enterLine(page, 'on u4 new');
-  await bench.selectOption('all good');
-  await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
-  await expect(power).toBeEnabled();
-  await page.keyboard.press('F9');
-  await expect(page.getByText('the output is off')).toBeVisible();
-  await power.click();
-  await expect(page.getByLabel('Supply and meter')).toContainText('expected.');
-  await choose(/^U7 .*dead/);
-  for (const rail of board.rails) {
-    await pedal(page, `voltage of ${rail.id}`);
-    if (rail.id === 'V5') break;
-  }
-  await expect(headline(page)).toHaveText(/^V5 fails, VSYS is good$/);
-  await expect(page.getByRole('complementary')).toContainText('U7');
-  await stageKey(page, 3, 'Probe');
-  await expect(page.getByRole('complementary')).toContainText('U7');
+    // The part comes off and another goes on: the short went with it.
+    await enterLine(page, 'off u4');
+    await enterLine(page, 'on u4 new');
+    await bench.selectOption('all good');
+    await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
+    await expect(power).toBeEnabled();
+    await page.keyboard.press('F9');
+    await expect(page.getByText('the output is off')).toBeVisible();
+    await power.click();
+    await expect(page.getByLabel('Supply and meter')).toContainText('expected.');
+    await choose(/^U7 .*dead/);
+    for (const rail of board.rails) {
+      await pedal(page, `voltage of ${rail.id}`);
+      if (rail.id === 'V5') break;
+    }
+    await expect(headline(page)).toHaveText(/^V5 fails, VSYS is good$/);
+    await expect(page.getByRole('complementary')).toContainText('U7');
+    await stageKey(page, 3, 'Probe');
+    await expect(page.getByRole('complementary')).toContainText('U7');
 
-  await enterLine(page, 'off u7');
-  await enterLine(page, 'on u7 new');
-  await stageKey(page, 8, 'Prove');
-  // The bench comes a moment after its page: before, a pedal is an Enter.
-  await expect(bench).toBeVisible();
-  // Work was done since: the old short is measured once more before power, then the new part joint by joint.
-  await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
-  const u7 = board.parts.find((p) => p.ref === 'U7')!;
-  await page.getByRole('link', { name: 'U7', exact: true }).click();
-  await expect(headline(page)).toHaveText(`Joint 1 of U7, ${u7.pins['1']}`);
-  await enterLine(page, 'ol');
-  await expect(headline(page)).toHaveText('Joint 1 of U7 reads badly');
-  await expect(page.getByRole('complementary')).toContainText('U7 joint 1');
-  await enterLine(page, `joint u7 1 ${board.nets[u7.pins['1']].diodeV ?? 0.44}`);
-  const walk = page.getByRole('region', { name: 'Joints of U7' });
-  for (let left = Object.keys(u7.pins).filter((pin) => pin !== 'EP').length - 1; left > 0; left--)
-    await pedal(page, /U7 joint \d+/);
-  await expect(headline(page)).toHaveText('Every joint of U7 reads well');
-  await expect(walk).toContainText('Flat on the board');
-  await enterLine(page, 'flat u7 52 53 52 53');
-  await expect(page.getByRole('complementary')).toContainText(/Placed parts sit and join\s*holds/);
-  await view('Rails').click();
-  await page.getByRole('button', { name: /^Output on/ }).click();
-  for (const rail of board.rails) await pedal(page, `voltage of ${rail.id}`);
-  await view('Plug ways').click();
-  await expect(page.getByLabel('Before the work')).toContainText('4.99 V');
-  await expect(page.getByLabel('Now', { exact: true })).toContainText('Not read yet.');
-  await enterLine(page, 'usb a 15.1 0.61');
-  await enterLine(page, 'usb b 15 0.6');
-  await expect(page.getByLabel('Now', { exact: true })).toContainText('Healthy charging.');
-  for (const fn of board.functions) await enterLine(page, `try ${fn.id} works`);
-  await expect(headline(page)).toHaveText('Everything holds');
-  await stageKey(page, 9, 'Close');
-  await page.getByLabel('Cause, as the owner is told').fill('Two parts on the port’s supply had failed.');
-  await page.getByRole('button', { name: 'Close the job' }).click();
-  await expect(headline(page)).toHaveText('Closed: repaired');
+    await enterLine(page, 'off u7');
+    await enterLine(page, 'on u7 new');
+    await stageKey(page, 8, 'Prove');
+    // The bench comes a moment after its page: before, a pedal is an Enter.
+    await expect(bench).toBeVisible();
+    // Work was done since: the old short is measured once more before power, then the new part joint by joint.
+    await pedal(page, /TP8 to ground, 1\.\d\d kΩ/);
+    const u7 = board.parts.find((p) => p.ref === 'U7')!;
+    await page.getByRole('link', { name: 'U7', exact: true }).click();
+    await expect(headline(page)).toHaveText(`Joint 1 of U7, ${u7.pins['1']}`);
+    await enterLine(page, 'ol');
+    await expect(headline(page)).toHaveText('Joint 1 of U7 reads badly');
+    await expect(page.getByRole('complementary')).toContainText('U7 joint 1');
+    await enterLine(page, `joint u7 1 ${board.nets[u7.pins['1']].diodeV ?? 0.44}`);
+    const walk = page.getByRole('region', { name: 'Joints of U7' });
+    for (let left = Object.keys(u7.pins).filter((pin) => pin !== 'EP').length - 1; left > 0; left--)
+      await pedal(page, /U7 joint \d+/);
+    await expect(headline(page)).toHaveText('Every joint of U7 reads well');
+    await expect(walk).toContainText('Flat on the board');
+    await enterLine(page, 'flat u7 52 53 52 53');
+    await expect(page.getByRole('complementary')).toContainText(/Placed parts sit and join\s*holds/);
+    await view('Rails').click();
+    await page.getByRole('button', { name: /^Output on/ }).click();
+    for (const rail of board.rails) await pedal(page, `voltage of ${rail.id}`);
+    await view('Plug ways').click();
+    await expect(page.getByLabel('Before the work')).toContainText('4.99 V');
+    await expect(page.getByLabel('Now', { exact: true })).toContainText('Not read yet.');
+    await enterLine(page, 'usb a 15.1 0.61');
+    await enterLine(page, 'usb b 15 0.6');
+    await expect(page.getByLabel('Now', { exact: true })).toContainText('Healthy charging.');
+    for (const fn of board.functions) await enterLine(page, `try ${fn.id} works`);
+    await expect(headline(page)).toHaveText('Everything holds');
+    await stageKey(page, 9, 'Close');
+    await page.getByLabel('Cause, as the owner is told').fill('Two parts on the port’s supply had failed.');
+    await page.getByRole('button', { name: 'Close the job' }).click();
+    await expect(headline(page)).toHaveText('Closed: repaired');
 
-  // It comes back: nothing proven counts any more, and the job knows what was done.
-  await page.getByRole('textbox', { name: /^It came back/ }).fill('Charges an hour, then nothing');
-  await page.getByRole('button', { name: 'Open it again' }).click();
-  await expect(headline(page)).toHaveText(/gates are not yet met$/);
-  await expect(page.getByRole('complementary')).toContainText('Came back after 0 days');
-  await stageKey(page, 1, 'Arrive');
-  const past = page.getByLabel('Before it came back');
-  await expect(past).toContainText(/U4 .* replaced, U7 .* replaced/);
-  await enterLine(page, 'v5 0.1 volt');
-  await expect(past.getByRole('row').nth(1)).toContainText(/V5\s*[\d.]+ V\s*0\.10 V\s*has turned/);
-});
+    // It comes back: nothing proven counts any more, and the job knows what was done.
+    await page.getByRole('textbox', { name: /^It came back/ }).fill('Charges an hour, then nothing');
+    await page.getByRole('button', { name: 'Open it again' }).click();
+    await expect(headline(page)).toHaveText(/gates are not yet met$/);
+    await expect(page.getByRole('complementary')).toContainText('Came back after 0 days');
+    await stageKey(page, 1, 'Arrive');
+    const past = page.getByLabel('Before it came back');
+    await expect(past).toContainText(/U4 .* replaced, U7 .* replaced/);
+    await enterLine(page, 'v5 0.1 volt');
+    await expect(past.getByRole('row').nth(1)).toContainText(/V5\s*[\d.]+ V\s*0\.10 V\s*has turned/);
+  },
+);
 
 test('a real meter on a serial line gives the reading that is due; a silent one gets a sentence', async ({ page }) => {
   // A serial line of the browser whose other end answers in the words of IEEE 488.2 and SCPI-1999.
@@ -154,29 +156,31 @@ test('a real meter on a serial line gives the reading that is due; a silent one 
   await pedal(page, '15.00 V');
 });
 
-test('soaks in two jobs run on through a power loss of the server, and hold a job open until they are over', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/jobs/27/prove?view=functions`);
-  await enterLine(page, 'soak 30');
-  await page.goto(`${server.url}/jobs/34/prove?view=functions`);
-  await page.getByRole('button', { name: 'Soak 60 min' }).click();
-  const soak = page.getByLabel('Soak', { exact: true });
-  await expect(soak).toContainText('left of 60 min');
-  await server.killHard();
-  await server.serve();
-  await page.goto(`${server.url}/jobs/27/prove?view=functions`);
-  await expect(soak).toContainText(/(29|30):\d\d min left of 30 min/);
-  const clocks = page.getByRole('navigation', { name: 'Running clocks' });
-  await expect(clocks).toContainText(/0027 soak 29:\d\d/);
-  await clocks.getByRole('link', { name: /^0034 soak (59|60):\d\d$/ }).click();
-  await expect(page).toHaveURL(/\/jobs\/34\/prove$/);
-  await page.getByRole('button', { name: 'It restarted' }).click();
-  await expect(soak).toContainText('1 restart');
-  await page.getByRole('button', { name: 'End the soak' }).click();
-  await expect(page.getByRole('complementary')).toContainText('1 restart');
-  await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
-});
+test(
+  'soaks in two jobs run on through a power loss of the server, and hold a job open until they are over',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/27/prove?view=functions`);
+    await enterLine(page, 'soak 30');
+    await page.goto(`${server.url}/jobs/34/prove?view=functions`);
+    await page.getByRole('button', { name: 'Soak 60 min' }).click();
+    const soak = page.getByLabel('Soak', { exact: true });
+    await expect(soak).toContainText('left of 60 min');
+    await server.killHard();
+    await server.serve();
+    await page.goto(`${server.url}/jobs/27/prove?view=functions`);
+    await expect(soak).toContainText(/(29|30):\d\d min left of 30 min/);
+    const clocks = page.getByRole('navigation', { name: 'Running clocks' });
+    await expect(clocks).toContainText(/0027 soak 29:\d\d/);
+    await clocks.getByRole('link', { name: /^0034 soak (59|60):\d\d$/ }).click();
+    await expect(page).toHaveURL(/\/jobs\/34\/prove$/);
+    await page.getByRole('button', { name: 'It restarted' }).click();
+    await expect(soak).toContainText('1 restart');
+    await page.getByRole('button', { name: 'End the soak' }).click();
+    await expect(page.getByRole('complementary')).toContainText('1 restart');
+    await expect(clocks).not.toContainText('0034', { timeout: 30_000 });
+  },
+);
 
 test('a press before the page’s script is awake waits for it and counts, on a button and in a drawing; the entry line has the keys', async ({
   page,

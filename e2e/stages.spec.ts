@@ -1,6 +1,6 @@
 import { enterLine, headline, readyLine, stageKey } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3215);
 test.beforeAll(() => server.start());
@@ -109,7 +109,7 @@ test('somebody else’s settings become this station’s, and are taken over; no
   await expect(headline(page)).toHaveText(/U4/, { timeout: 30_000 });
 });
 
-test('a plan is searched with progress, can be cancelled, and is taken over', async ({ page }) => {
+test('a plan is searched with progress, can be cancelled, and is taken over', { tag: LONG }, async ({ page }) => {
   await page.goto(`${server.url}/jobs/32/heat?view=plan`);
   await page.getByRole('button', { name: 'Search a plan' }).click();
   await expect(page.getByText(/Tried \d+ of at most \d+/)).toBeVisible();

@@ -3,6 +3,12 @@ import { expect, test as base } from '@playwright/test';
 export { expect } from '@playwright/test';
 
 /**
+ * Of a walk that takes long and whose rules have tests of their own: `npm test` leaves it out, so that it stays under a quarter of an hour;
+ * `npm run test:long` runs it.
+ */
+export const LONG = '@long';
+
+/**
  * Playwright's test with a page that is awake once it is there: keys pressed before its script listens go nowhere. A visit that
  * waits for the `commit` alone is left as it is.
  */

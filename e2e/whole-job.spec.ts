@@ -1,7 +1,7 @@
 import { demoBoard } from '../demo/files';
 import { enterLine, headline, stageKey } from './bench';
 import { BenchServer } from './server';
-import { expect, test } from './test';
+import { LONG, expect, test } from './test';
 
 const server = new BenchServer(3211);
 test.beforeAll(() => server.start());
@@ -107,29 +107,40 @@ test('a faulty controller from the door to the report, by typed entries', async 
   await expect(page.locator('body')).toContainText('U4 port controller replaced');
 });
 
-test('power loss in the middle of a job: every confirmed entry is there after a restart', async ({ page }) => {
-  await page.goto(`${server.url}/jobs/33/outside`);
-  const confirmed = ['usb j2 b 20 0.03', 'usb j1 a 20.1 1.02', 'try data-2 works', 'pack out', 'f2 0.03', 'tp1 5.03 v'];
-  for (const line of confirmed) await enterLine(page, line);
-  await server.killHard();
+test(
+  'power loss in the middle of a job: every confirmed entry is there after a restart',
+  { tag: LONG },
+  async ({ page }) => {
+    await page.goto(`${server.url}/jobs/33/outside`);
+    const confirmed = [
+      'usb j2 b 20 0.03',
+      'usb j1 a 20.1 1.02',
+      'try data-2 works',
+      'pack out',
+      'f2 0.03',
+      'tp1 5.03 v',
+    ];
+    for (const line of confirmed) await enterLine(page, line);
+    await server.killHard();
 
-  await page.getByLabel('Entry line').focus();
-  await page.keyboard.type('f1 0.02');
-  await page.keyboard.press('Enter');
-  const status = page.getByRole('status').first();
-  await expect(status).toContainText('it is not known whether this was kept');
-  await expect(page.getByLabel('Entry line')).toHaveValue('f1 0.02');
+    await page.getByLabel('Entry line').focus();
+    await page.keyboard.type('f1 0.02');
+    await page.keyboard.press('Enter');
+    const status = page.getByRole('status').first();
+    await expect(status).toContainText('it is not known whether this was kept');
+    await expect(page.getByLabel('Entry line')).toHaveValue('f1 0.02');
 
-  // The page finds out by itself once the server is back; the line is still there to be entered.
-  await server.serve();
-  await expect(status).toContainText('Not kept: enter it again');
-  await page.keyboard.press('Enter');
-  await expect(status).toContainText('Kept: Through F1');
+    // The page finds out by itself once the server is back; the line is still there to be entered.
+    await server.serve();
+    await expect(status).toContainText('Not kept: enter it again');
+    await page.keyboard.press('Enter');
+    await expect(status).toContainText('Kept: Through F1');
 
-  await page.goto(`${server.url}/jobs/33/probe`);
-  const readings = page.getByRole('list', { name: 'Readings, newest first' });
-  await expect(readings.getByRole('listitem')).toHaveCount(8); // two from the demo, six readings confirmed here
-  for (const text of ['20.00 V, 0.03 A', '20.10 V, 1.02 A', 'works', '0.03 Ω', '5.03 V'])
-    await expect(readings).toContainText(text);
-  await expect(page.getByLabel('Caution')).toContainText('Pack is out.');
-});
+    await page.goto(`${server.url}/jobs/33/probe`);
+    const readings = page.getByRole('list', { name: 'Readings, newest first' });
+    await expect(readings.getByRole('listitem')).toHaveCount(8); // two from the demo, six readings confirmed here
+    for (const text of ['20.00 V, 0.03 A', '20.10 V, 1.02 A', 'works', '0.03 Ω', '5.03 V'])
+      await expect(readings).toContainText(text);
+    await expect(page.getByLabel('Caution')).toContainText('Pack is out.');
+  },
+);

@@ -1,5 +1,10 @@
-/** Everything that must pass: lint, unit tests, a production build, and the real interface in a browser. */
-import { existsSync } from 'node:fs';
+/**
+ * `npm test`: everything that must pass at every change: lint, unit tests, a production build, and the real interface in a browser; but for
+ * the tests whose title or tag says `@long`, so that it stays a loop. `npm run test:long` runs those: statistical runs and whole walks
+ * whose rules have short tests too. Both are run before a change is handed on.
+ */
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
 import { installPackages, must, node } from './run.mjs';
 
 /** The interface is driven in Debian's Chromium; it is installed when it is missing. */
@@ -11,9 +16,17 @@ function installBrowser() {
   apt('install', '-y', 'chromium', 'fonts-liberation');
 }
 
+/** Only the files that have long ones: loading the others takes most of their time. */
+const filesWithLong = () =>
+  readdirSync('src', { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.test.ts'))
+    .map((file) => path.join('src', file))
+    .filter((file) => readFileSync(file, 'utf8').includes('@long'));
+
+const long = process.argv.includes('--long');
 installPackages();
-must('npm', ['run', '--silent', 'lint']);
-node(['node_modules/jest/bin/jest.js']);
+if (!long) must('npm', ['run', '--silent', 'lint']);
+node(['node_modules/jest/bin/jest.js', ...(long ? ['-t', '@long', ...filesWithLong()] : ['-t', '^(?!.*@long)'])]);
 installBrowser();
 node(['scripts/build.mjs']);
-node(['node_modules/@playwright/test/cli.js', 'test']);
+node(['node_modules/@playwright/test/cli.js', 'test', long ? '--grep' : '--grep-invert', '@long']);

@@ -26,7 +26,7 @@ test('a picture from the simulated microscope is looked over again from its file
   expect(bad.reasons.length).toBeGreaterThan(0);
 });
 
-test('the pads of a cleaned site from a picture, of any part', async () => {
+test('the pads of a cleaned site from a picture, of any part @long', async () => {
   const file = path.join(folder, 'site.png');
   expect((await cli('balls', 'picture', HERON, 'U4', file, '--specimen', 'worn', '--site')).code).toBe(0);
   const look = JSON.parse((await cli('balls', 'pads', HERON, 'U4', file)).out);

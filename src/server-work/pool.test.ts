@@ -68,7 +68,7 @@ test('a second view of the same board gives the same: the tables that were kept 
   expect(JSON.stringify(view.tests)).not.toBe(JSON.stringify((first as { tests: object[] }).tests));
 });
 
-test('a drill costs the program the same in a thread', async () => {
+test('a drill costs the program the same in a thread @long', async () => {
   const drill = courseOn([board])[0];
   expect(await threads.run({ task: 'par', request: { board, drill } })).toEqual(TASKS.par({ board, drill }));
 });

@@ -104,7 +104,7 @@ test('a log of a minute with two probes knows more than the whole coupon', () =>
   expect(log.spreadDiameters.sd).toBeLessThan(0.5);
 });
 
-test('the proposed trial narrows the doubt more than any other that was asked for', () => {
+test('the proposed trial narrows the doubt more than any other that was asked for @long', () => {
   const start = [threshold(138), ...melt(350, 183), ...melt(400, 183)];
   const next = nextTrial(NOMINAL_STATION, start);
   const after = (trial: Trial[]): number => {
@@ -210,7 +210,7 @@ describe('the test of fit', () => {
     expect(fit!.chance).toBeGreaterThan(0.5);
   });
 
-  test('names the assumption that broke, and the trials that contradict one another', () => {
+  test('names the assumption that broke, and the trials that contradict one another @long', () => {
     // The coupon melts as it should; the probe reads a third low, far beyond what probes do.
     const { fit } = fitted([log(0.66), ...melt(350, 138), ...melt(350, 183), ...melt(400, 217), threshold(183)]);
     expect(fit!.holds).toBe(false);

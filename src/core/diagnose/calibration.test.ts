@@ -31,7 +31,7 @@ const someReadings = (fault: Fault, count: number, random: Random): Reading[] =>
     sampleReading(predictor, tests[Math.floor(random() * tests.length)], fault, random),
   );
 
-test('on 240 boards with one fault or two and noisy readings, of the parts called p likely about p are at fault', () => {
+test('on 240 boards with one fault or two and noisy readings, of the parts called p likely about p are at fault @long', () => {
   const random = seededRandom(2026);
   const bins = Array.from({ length: 5 }, () => ({ stated: 0, true: 0, count: 0 }));
   let topThree = 0;
@@ -53,7 +53,7 @@ test('on 240 boards with one fault or two and noisy readings, of the parts calle
   expect(bins.filter((bin) => bin.count > 0).length).toBeGreaterThanOrEqual(4);
 });
 
-test('more readings make the true hypothesis likelier on average', () => {
+test('more readings make the true hypothesis likelier on average @long', () => {
   const random = seededRandom(7);
   const share = [0, 4, 16].map((count) => {
     let sum = 0;

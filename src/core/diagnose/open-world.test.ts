@@ -18,7 +18,7 @@ const played = (k: number): PlayedSession & { outside: boolean } => {
   return { ...playSession(predictor, hidden.faults, bench), outside: hidden.outside };
 };
 
-test('six hidden boards: those with listed faults are cured, no job is without an end', () => {
+test('six hidden boards: those with listed faults are cured, no job is without an end @long', () => {
   const all = Array.from({ length: 6 }, (_, k) => played(k));
   for (const job of all) {
     expect(job.endless).toBe(false);

@@ -21,7 +21,7 @@ describe.each(smallBoards().map((board) => [board.id, board] as const))('on %s',
   const predictor = Predictor.of(board);
 
   // The benchmark plays every fault of the demo boards; here each third of those of a few parts round a port.
-  test('with error-free readings chosen by the application, a single fault’s part ends in the top three, but for rare ones', () => {
+  test('with error-free readings chosen by the application, a single fault’s part ends in the top three, but for rare ones @long', () => {
     const sample = seenFaults(predictor).filter((_, i) => i % 3 === 0);
     expect(sample.length).toBeGreaterThan(10);
     const missed = sample.filter((fault) => {

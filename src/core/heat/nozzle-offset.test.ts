@@ -32,7 +32,7 @@ test('the jet stands where the offset says: its film at any column is that of th
   }
 });
 
-test('where a neighbour binds, a nozzle away from it leaves more room than it costs in trouble, as the full solver judges', () => {
+test('where a neighbour binds, a nozzle away from it leaves more room than it costs in trouble, as the full solver judges @long', () => {
   const goals = GOALS_BY_ALLOY[board.alloy];
   const over = bestInFamily(board, NOMINAL_STATION, { ...plan, covers: ['U9'] }, { goals, quick: true });
   const beside = offsetPlan(board, NOMINAL_STATION, over, goals)!;

@@ -16,7 +16,7 @@ const cut = cutOut(whole, 'U4', 18);
 const full = (plan: HeatPlan, board = cut) =>
   judgeHeat(board, plan, simulateHeat(board, NOMINAL_STATION, plan, { frames: false })!);
 
-test('where the aimed plan breaks a limit, the look finds one that holds, as the full solver judges, better with every word', () => {
+test('where the aimed plan breaks a limit, the look finds one that holds, as the full solver judges, better with every word @long', () => {
   const start = startingPlan('U4', cut.alloy, 4);
   expect(full(aimPlan(cut, NOMINAL_STATION, start).plan).holds).toBe(false);
   const told: number[] = [];
@@ -29,7 +29,7 @@ test('where the aimed plan breaks a limit, the look finds one that holds, as the
   expect(told.length).toBeGreaterThan(1);
 });
 
-test('a neighbour with a limit of its own is covered, and the headline says so first', () => {
+test('a neighbour with a limit of its own is covered, and the headline says so first @long', () => {
   const start = { ...startingPlan('U4', whole.alloy, 4), limitsC: { U9: 204 } };
   const { plan, verdict, marginK } = openingPlan(whole, NOMINAL_STATION, start);
   expect(plan.covers).toContain('U9');

@@ -75,7 +75,7 @@ test('the search can be stopped, and tells how far it is', () => {
   expect([stopped, seen]).toEqual([undefined, [0, 1, 2]]);
 });
 
-test('where only a guard helps, it says by how much the best plan without one misses; a plan that holds without is not told so', () => {
+test('where only a guard helps, it says by how much the best plan without one misses; a plan that holds without is not told so @long', () => {
   const start = startFor(heron, 'U4', bench1);
   // A station as the simulated logger finds it: cooler and weaker than its figures.
   const weak: Station = { ...bench1, outletEfficiency: 0.79, multiplier: 0.55, outletLagS: 6.5 };

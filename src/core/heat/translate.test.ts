@@ -54,7 +54,7 @@ test('a station’s own settings translate into themselves', () => {
   expect(rmsK).toBeLessThan(0.1);
 });
 
-test('between random known stations the joints follow within 5 K rms', () => {
+test('between random known stations the joints follow within 5 K rms @long', () => {
   const random = seededRandom(17);
   const between = (low: number, high: number): number => low + (high - low) * random();
   const station = (): Station => ({

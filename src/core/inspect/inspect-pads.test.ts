@@ -9,7 +9,7 @@ const QUIET: Trouble = { defects: 0, tiltDeg: 3, blurPx: 0.8, noise: 3, slope: 0
 const pxPerMm = (name: string, px: number): number =>
   px / Math.min(...sitePads(packages[name]).map((p) => Math.min(p.wMm, p.hMm)));
 
-test('a sample of drawn sites of every kind: lifted and bridged pads found, none falsely, uneven ones told', () => {
+test('a sample of drawn sites of every kind: lifted and bridged pads found, none falsely, uneven ones told @long', () => {
   let tally = NO_PAD_TALLY;
   for (const [name, seed] of [
     ['QFN40', 0],

@@ -7,7 +7,7 @@ const QUIET: Trouble = { defects: 0, tiltDeg: 0, blurPx: 0.6, noise: 2, slope: 0
 const SIZES = { ball: 0.6, pad: 0.48 };
 const SIZE_MM = { pitchMm: PITCH_MM, ballMm: SIZES.ball * PITCH_MM };
 
-test('a sample of the benchmark’s pictures: missing and bridged sites found, next to none falsely, diameters within 2 % of pitch', () => {
+test('a sample of the benchmark’s pictures: missing and bridged sites found, next to none falsely, diameters within 2 % of pitch @long', () => {
   let tally = NO_TALLY;
   for (const seed of [1, 4, 11, 14, 20, 23]) {
     const random = seededRandom(seed);

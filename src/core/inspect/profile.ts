@@ -20,8 +20,8 @@ const ANGLES = 16;
 /** Scales tried; a ball of another size that is still soldered lies well within. */
 const SCALE_STEP = 0.01;
 const SCALES = Array.from({ length: 61 }, (_, k) => 0.7 + SCALE_STEP * k);
-/** Grey is known to about so much of a ball's contrast, whatever the picture: runs are not told apart closer. Engineering estimate. */
-const LEAST_SCATTER = 0.01;
+/** Runs of sound balls differ by so much of a ball’s contrast, however clean the picture. Engineering estimate. */
+const LEAST_SCATTER = 0.02;
 /** For a normal distribution, the standard deviation over the median of absolute differences. */
 const PER_MEDIAN_OFF = 1.4826;
 

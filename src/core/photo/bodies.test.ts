@@ -15,7 +15,7 @@ function look(scene: BoardScene) {
   return seenBodies(straightened(photo, camera, w, h, PX_PER_MM), PX_PER_MM, choices);
 }
 
-test('chips and two-pad parts of a strewn board are seen with their packages, and nothing else is', () => {
+test('chips and two-pad parts of a strewn board are seen with their packages, and nothing else is @long', () => {
   let [found, right, all, wrong] = [0, 0, 0, 0];
   for (const seed of [101]) {
     const scene = strewnScene(seed);

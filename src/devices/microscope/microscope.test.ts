@@ -17,7 +17,7 @@ test('a sound part has nothing to be told of; the same seed gives the same pictu
   expect(takePicture('sound', pattern, SIZES, 4).grey).not.toEqual(again.grey);
 });
 
-test('worn parts have faults, and badly lit ones are still read', () => {
+test('worn parts have faults, and badly lit ones are still read @long', () => {
   const faults = [1, 2, 3].map((seed) => {
     const { balls, bridges } = look('worn', seed);
     return balls.filter((b) => b.verdict !== 'good').length + bridges.length;
@@ -36,7 +36,7 @@ test('in colours a picture keeps its order of grey: darkest solder mask, brighte
   }
 });
 
-test('a cleaned site under it: sound ones are all even, worn ones are not, and the seed decides', () => {
+test('a cleaned site under it: sound ones are all even, worn ones are not, and the seed decides @long', () => {
   const pads = sitePads(demoBoard('heronlog-4-c').packages.QFN24);
   const sound = inspectPads(takePadPicture('sound', pads, 5), pads)!;
   expect(sound.pads.every((p) => p.verdict === 'even')).toBe(true);

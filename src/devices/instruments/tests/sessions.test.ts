@@ -99,7 +99,7 @@ async function sessions(from: number, count: number, trouble: Trouble): Promise<
   return tally;
 }
 
-test('2,000 sessions over bad lines: each reading is right or refused, none is of another function', async () => {
+test('2,000 sessions over bad lines: each reading is right or refused, none is of another function @long', async () => {
   const { right, refused, wrong } = await sessions(1, 2000, {
     late: 0.03,
     silent: 0.03,
