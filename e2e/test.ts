@@ -3,8 +3,8 @@ import { expect, test as base } from '@playwright/test';
 export { expect } from '@playwright/test';
 
 /**
- * Of a walk that takes long and whose rules have tests of their own: `npm test` leaves it out, so that it stays under a quarter of an hour;
- * `npm run test:long` runs it.
+ * Of a walk that takes long and whose rules have tests of their own: `npm test` leaves it out, so that it stays a loop;
+ * `npm run test:long` runs the interface whole.
  */
 export const LONG = '@long';
 

@@ -1,7 +1,8 @@
 /**
  * `npm test`: everything that must pass at every change: lint, unit tests, a production build, and the real interface in a browser; but for
- * the tests whose title or tag says `@long`, so that it stays a loop. `npm run test:long` runs those: statistical runs and whole walks
- * whose rules have short tests too. Both are run before a change is handed on.
+ * the tests whose title or tag says `@long`, so that it stays a loop: statistical runs, and whole walks whose rules have short tests too.
+ * `npm run test:long` runs those of the units, and the interface whole, for walks build on what stands before them in their file. Both are
+ * run before a change is handed on.
  */
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
@@ -29,4 +30,4 @@ if (!long) must('npm', ['run', '--silent', 'lint']);
 node(['node_modules/jest/bin/jest.js', ...(long ? ['-t', '@long', ...filesWithLong()] : ['-t', '^(?!.*@long)'])]);
 installBrowser();
 node(['scripts/build.mjs']);
-node(['node_modules/@playwright/test/cli.js', 'test', long ? '--grep' : '--grep-invert', '@long']);
+node(['node_modules/@playwright/test/cli.js', 'test', ...(long ? [] : ['--grep-invert', '@long'])]);
